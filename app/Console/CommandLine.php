@@ -1,0 +1,82 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Console;
+
+use App\Saving\PlanBlocked;
+use App\Saving\PlanMoved;
+use App\Support\Refused;
+use Hafenbuch\Core\Document\InvalidPath;
+use Hafenbuch\Core\Write\FileMoved;
+use Hafenbuch\Core\Write\Stopped;
+use Hafenbuch\Core\Write\UnableToRead;
+use Hafenbuch\Core\Write\UnableToWrite;
+use Illuminate\Contracts\Foundation\Application;
+use Illuminate\Database\QueryException;
+use Symfony\Component\Console\Application as Console;
+use Symfony\Component\Console\Exception\ExceptionInterface as WrongUsage;
+use Symfony\Component\Console\Input\ArgvInput;
+use Symfony\Component\Console\Output\ConsoleOutput;
+
+/** bin/hafenbuch: its commands and its exit codes. */
+final class CommandLine
+{
+    public const DONE = 0;
+
+    public const REFUSED = 1;
+
+    public const WRONG_USAGE = 2;
+
+    private const COMMANDS = [
+        AddWorkspace::class, ScanFiles::class, ShowStatus::class, ShowReferences::class, WriteDraft::class, DiscardDraft::class,
+        MakePlan::class, Save::class, ShowLog::class, Undo::class, Recover::class,
+        CheckContents::class, ThinVersions::class,
+    ];
+
+    /** @param list<string> $arguments as PHP gives them */
+    public static function run(Application $app, array $arguments): int
+    {
+        $console = new Console('Hafenbuch');
+        $console->setCatchExceptions(false);
+        $console->setAutoExit(false);
+        foreach (self::COMMANDS as $class) {
+            $command = $app->make($class);
+            $command->setLaravel($app);
+            $console->add($command);
+        }
+        // A lone dash would be taken for an argument where it stands apart from its option.
+        $dash = array_search('--from', $arguments, true);
+        if ($dash !== false && ($arguments[(int) $dash + 1] ?? null) === '-') {
+            array_splice($arguments, (int) $dash, 2, ['--from=-']);
+        }
+        $output = new ConsoleOutput;
+        $wantsJson = in_array('--json', $arguments, true);
+        try {
+            return $console->run(new ArgvInput($arguments), $output);
+        } catch (WrongUsage $wrong) {
+            return self::answer($output, $wrong->getMessage(), self::WRONG_USAGE, false);
+        } catch (PlanMoved|PlanBlocked $refused) {
+            $plan = $refused instanceof PlanMoved ? $refused->now : $refused->plan;
+
+            return self::answer($output, $refused->getMessage(), self::REFUSED, $wantsJson, ['plan' => Shapes::plan($plan)]);
+        } catch (Refused|InvalidPath|FileMoved|UnableToRead|UnableToWrite|Stopped $refused) {
+            return self::answer($output, $refused->getMessage(), self::REFUSED, $wantsJson);
+        } catch (QueryException|\PDOException $failure) {
+            report($failure);
+
+            return self::answer($output, 'The database does not answer as it should. Is Hafenbuch running (bin/start)? '.$failure->getMessage(), self::REFUSED, $wantsJson);
+        }
+    }
+
+    /** @param array<string, mixed> $more */
+    private static function answer(ConsoleOutput $output, string $message, int $code, bool $json, array $more = []): int
+    {
+        $output->getErrorOutput()->writeln($message, ConsoleOutput::OUTPUT_RAW);
+        if ($json) {
+            $output->writeln(Shapes::json(['refused' => $message, ...$more]), ConsoleOutput::OUTPUT_RAW);
+        }
+
+        return $code;
+    }
+}

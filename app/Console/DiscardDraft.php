@@ -1,0 +1,33 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Console;
+
+use App\Saving\SaveDesk;
+use App\Support\Refused;
+use Hafenbuch\Core\Plan\Decision;
+
+final class DiscardDraft extends HafenbuchCommand
+{
+    protected $signature = 'discard {name} {path}';
+
+    protected $description = 'Drop a draft (the logbook can bring it back)';
+
+    public function handle(SaveDesk $desk): int
+    {
+        $workspace = $this->workspace();
+        $document = $this->document($workspace, (string) $this->argument('path'));
+        if ($document->draft === null) {
+            throw Refused::because("{$document->path} has no draft.");
+        }
+        $desk->save($workspace, $this->person($workspace), [$document->id => Decision::discard()], null, null);
+        $document->refresh();
+        $content = $document->dropped_at === null ? 'as saved' : null;
+
+        return $this->answer(
+            ['path' => $document->path, 'content' => $content],
+            ["The draft of {$document->path} is dropped".($content === null ? '; it had no file.' : '.')],
+        );
+    }
+}

@@ -1,0 +1,24 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Console;
+
+use App\Saving\SaveDesk;
+use App\Saving\SnapshotReader;
+
+final class MakePlan extends PlanningCommand
+{
+    protected $name = 'plan';
+
+    protected $description = 'Show what a save would write, and why';
+
+    public function handle(SaveDesk $desk, SnapshotReader $snapshots): int
+    {
+        $workspace = $this->workspace();
+        $person = $this->person($workspace);
+        $plan = $desk->plan($workspace, $person, $this->decisions($snapshots, $workspace, $person));
+
+        return $this->answer(Shapes::plan($plan), $this->describe($plan));
+    }
+}

@@ -1,0 +1,173 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Console;
+
+use App\Files\WorkspaceFiles;
+use App\Models\Operation;
+use App\Models\User;
+use App\Models\Workspace;
+use App\Quay\Quay;
+use App\Saving\SnapshotReader;
+use App\Support\Settings;
+use App\Tree\Relocation;
+use Hafenbuch\Core\Copy\CopyOptions;
+use Hafenbuch\Core\Copy\CopyTree;
+use Hafenbuch\Core\Document\Path;
+use Hafenbuch\Core\Naming\NamingRule;
+use Hafenbuch\Core\Plan\Blocker;
+use Hafenbuch\Core\Plan\Decision;
+use Hafenbuch\Core\Plan\Plan;
+use Hafenbuch\Core\Plan\PlanLine;
+use Hafenbuch\Core\Plan\Scope;
+use Hafenbuch\Core\Plan\Warning;
+use Symfony\Component\Console\Exception\InvalidOptionException;
+use Symfony\Component\Console\Input\InputArgument;
+use Symfony\Component\Console\Input\InputOption;
+
+/** The options by which `plan` and `save` are told what to save. */
+abstract class PlanningCommand extends HafenbuchCommand
+{
+    protected function configure(): void
+    {
+        parent::configure();
+        $this->addArgument('name', InputArgument::REQUIRED);
+        $this->addOption('save', null, InputOption::VALUE_REQUIRED | InputOption::VALUE_IS_ARRAY, 'Save this document');
+        $this->addOption('with-below', null, InputOption::VALUE_REQUIRED | InputOption::VALUE_IS_ARRAY, 'Save this document with all below it');
+        $this->addOption('everything', null, InputOption::VALUE_NONE, 'Save the whole quay');
+        $this->addOption('discard', null, InputOption::VALUE_REQUIRED | InputOption::VALUE_IS_ARRAY, 'Drop the draft of this document');
+        $this->addOption('save-as', null, InputOption::VALUE_REQUIRED | InputOption::VALUE_IS_ARRAY, 'Go on under another path: PATH=NEW');
+        $this->addOption('copy', null, InputOption::VALUE_REQUIRED | InputOption::VALUE_IS_ARRAY, 'Save a copy: PATH=NEW');
+        $this->addOption('copy-with-below', null, InputOption::VALUE_REQUIRED | InputOption::VALUE_IS_ARRAY, 'Copy this document with all below it: PATH=FOLDER');
+        $this->addOption('move', null, InputOption::VALUE_REQUIRED | InputOption::VALUE_IS_ARRAY, 'Move or rename a file or a folder: PATH=NEW');
+        $this->addOption('delete', null, InputOption::VALUE_REQUIRED | InputOption::VALUE_IS_ARRAY, 'Delete a file or a folder');
+        $this->addOption('follow', null, InputOption::VALUE_REQUIRED, 'Whose references follow a save as: nobody, quay or everyone (the workspace’s default)');
+        $this->addOption('of-saved', null, InputOption::VALUE_NONE, 'Copy the saved contents in place of what is on the screen');
+        $this->addOption('replace', null, InputOption::VALUE_NONE, 'Let a save as or a copy replace the file at its new path');
+        $this->addOption('accept-strays', null, InputOption::VALUE_NONE, 'Accept the strays that deleting leaves');
+    }
+
+    /** @return array<string, Decision> by document id */
+    protected function decisions(SnapshotReader $snapshots, Workspace $workspace, User $person): array
+    {
+        $ids = [];
+        foreach ($this->paths('save') as $path) {
+            array_push($ids, ...Scope::document($this->document($workspace, $path)->id));
+        }
+        foreach ($this->paths('with-below') as $path) {
+            $id = $this->document($workspace, $path)->id;
+            array_push($ids, ...Scope::withAllBelow($snapshots->around($workspace, [$id]), $id));
+        }
+        if ($this->option('everything')) {
+            $quay = (new Quay($workspace, $person))->all();
+            array_push($ids, ...Scope::wholeQuay($snapshots->around($workspace, $quay), $quay));
+        }
+        $decisions = array_fill_keys($ids, Decision::save());
+        foreach ($this->paths('discard') as $path) {
+            $decisions[$this->document($workspace, $path)->id] = Decision::discard();
+        }
+
+        return [...$decisions, ...$this->newFiles($snapshots, $workspace, $person), ...$this->relocations($snapshots, $workspace)];
+    }
+
+    /** What the logbook is to call it. */
+    protected function kind(): string
+    {
+        return match (true) {
+            $this->paths('move') !== [] => Operation::MOVE,
+            $this->paths('delete') !== [] => Operation::DELETE,
+            $this->paths('copy') !== [], $this->paths('copy-with-below') !== [] => Operation::COPY,
+            default => Operation::SAVE,
+        };
+    }
+
+    /** @return array<string, Decision> */
+    private function newFiles(SnapshotReader $snapshots, Workspace $workspace, User $person): array
+    {
+        $decisions = [];
+        foreach ($this->pairs('save-as') as [$path, $new]) {
+            $document = $this->document($workspace, $path);
+            $decisions[$document->id] = Decision::saveAs($new, $this->followers($snapshots, $workspace, $person, $document->id), $this->over($workspace, $new));
+        }
+        foreach ($this->pairs('copy') as [$path, $new]) {
+            $decisions[$this->document($workspace, $path)->id] = Decision::copy($new, false, (bool) $this->option('of-saved'), $this->over($workspace, $new));
+        }
+        foreach ($this->pairs('copy-with-below') as [$path, $folder]) {
+            $rows = CopyTree::rows($snapshots->around($workspace, [$this->document($workspace, $path)->id]), $this->document($workspace, $path)->id, new CopyOptions(new NamingRule, $folder));
+            $decisions = [...$decisions, ...CopyTree::decisions($rows, (bool) $this->option('of-saved'))];
+        }
+
+        return $decisions;
+    }
+
+    /** @return array<string, Decision> */
+    private function relocations(SnapshotReader $snapshots, Workspace $workspace): array
+    {
+        $decisions = [];
+        foreach ($this->pairs('move') as [$path, $new]) {
+            $decisions = [...$decisions, ...Relocation::to($workspace, $path, $new)];
+        }
+        $deleted = array_map(strval(...), array_keys($this->paths('delete') === [] ? [] : Relocation::delete($workspace, $this->paths('delete'))));
+        $accepted = [];
+        if ($this->option('accept-strays') && $deleted !== []) {
+            $snapshot = $snapshots->around($workspace, $deleted);
+            $paths = array_fill_keys(array_map(static fn (string $id): string => $snapshot->get($id)->path, $deleted), true);
+            $accepted = array_map(static fn (string $id): string => $snapshot->get($id)->path, $snapshot->pointingAt($paths));
+        }
+
+        return [...$decisions, ...array_fill_keys($deleted, Decision::delete($accepted))];
+    }
+
+    /** @return list<string> ids */
+    private function followers(SnapshotReader $snapshots, Workspace $workspace, User $person, string $id): array
+    {
+        $who = (string) ($this->option('follow') ?? Settings::of($workspace)->follow());
+        if (! in_array($who, Settings::FOLLOW, true)) {
+            throw new InvalidOptionException("--follow is nobody, quay or everyone; “{$who}” is none of them.");
+        }
+        $referrers = $snapshots->around($workspace, [$id], lookAt: [])->graph()->referrersOf($id);
+
+        return match ($who) {
+            'everyone' => $referrers,
+            'quay' => array_values(array_intersect($referrers, (new Quay($workspace, $person))->all())),
+            default => [],
+        };
+    }
+
+    /** The content that may be replaced at a path. */
+    private function over(Workspace $workspace, string $path): ?string
+    {
+        return $this->option('replace') ? WorkspaceFiles::of($workspace)->hash($path) : null;
+    }
+
+    /** @return list<string> */
+    private function paths(string $option): array
+    {
+        return array_values(array_map(strval(...), (array) $this->option($option)));
+    }
+
+    /** @return list<array{string, string}> of PATH=NEW */
+    private function pairs(string $option): array
+    {
+        return array_map(static function (string $value) use ($option): array {
+            $parts = explode('=', $value, 2);
+            if (count($parts) !== 2 || $parts[0] === '' || $parts[1] === '') {
+                throw new InvalidOptionException("--{$option} takes PATH=NEW; “{$value}” is not of that form.");
+            }
+
+            return [$parts[0], Path::of($parts[1])->value];
+        }, $this->paths($option));
+    }
+
+    /** @return list<string> */
+    protected function describe(Plan $plan): array
+    {
+        return [
+            ...array_map(static fn (PlanLine $line): string => sprintf('%-8s %s  (%s)', $line->action->value, $line->path, $line->reason->text()), $plan->lines),
+            ...array_map(static fn (Warning $warning): string => "warning  {$warning->path}: {$warning->message}", $plan->warnings),
+            ...array_map(static fn (Blocker $blocker): string => "stopped  {$blocker->path}: {$blocker->message}", $plan->blockers),
+            $plan->isEmpty() ? 'Nothing to save.' : "fingerprint {$plan->fingerprint}",
+        ];
+    }
+}

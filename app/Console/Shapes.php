@@ -1,0 +1,58 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Console;
+
+use App\Models\Operation;
+use App\Models\OperationLine;
+use Hafenbuch\Core\Plan\Blocker;
+use Hafenbuch\Core\Plan\Plan;
+use Hafenbuch\Core\Plan\PlanLine;
+use Hafenbuch\Core\Plan\Warning;
+
+/** The JSON values of the command line. Other programs rely on their names. */
+final class Shapes
+{
+    public static function json(mixed $value): string
+    {
+        return json_encode($value, JSON_THROW_ON_ERROR | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_PRETTY_PRINT | JSON_INVALID_UTF8_SUBSTITUTE);
+    }
+
+    /** @return array{fingerprint: string, lines: list<array<string, ?string>>, warnings: list<array<string, string>>, blockers: list<array<string, string>>} */
+    public static function plan(Plan $plan): array
+    {
+        return [
+            'fingerprint' => $plan->fingerprint,
+            'lines' => array_map(self::line(...), $plan->lines),
+            'warnings' => array_map(static fn (Warning $warning): array => ['path' => $warning->path, 'message' => $warning->message], $plan->warnings),
+            'blockers' => array_map(static fn (Blocker $blocker): array => ['path' => $blocker->path, 'message' => $blocker->message], $plan->blockers),
+        ];
+    }
+
+    /** @return array{path: string, action: string, before: ?string, after: ?string, reason: string} */
+    public static function line(PlanLine $line): array
+    {
+        return [
+            'path' => $line->path,
+            'action' => $line->action->value,
+            'before' => $line->before,
+            'after' => $line->after,
+            'reason' => $line->reason->text(),
+        ];
+    }
+
+    /** @return array{entry: int, kind: string, person: ?string, at: string, note: ?string, state: string, lines: list<array<string, ?string>>} */
+    public static function entry(Operation $operation): array
+    {
+        return [
+            'entry' => $operation->number,
+            'kind' => $operation->kind,
+            'person' => $operation->person?->email,
+            'at' => $operation->created_at->toIso8601ZuluString('millisecond'),
+            'note' => $operation->note,
+            'state' => $operation->state,
+            'lines' => array_values($operation->lines->map(static fn (OperationLine $line): array => self::line($line->planLine()))->all()),
+        ];
+    }
+}

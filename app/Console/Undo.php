@@ -1,0 +1,31 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Console;
+
+use App\Models\Operation;
+use App\Saving\SaveDesk;
+use App\Support\Refused;
+
+final class Undo extends HafenbuchCommand
+{
+    protected $signature = 'undo {name} {entry}';
+
+    protected $description = 'Take a logbook entry back';
+
+    public function handle(SaveDesk $desk): int
+    {
+        $workspace = $this->workspace();
+        $number = (string) $this->argument('entry');
+        $entry = ctype_digit($number)
+            ? Operation::query()->with('lines')->where('workspace_id', $workspace->id)->where('number', (int) $number)->first()
+            : null;
+        if ($entry === null) {
+            throw Refused::because("There is no entry {$number} in the logbook of “{$workspace->name}”.");
+        }
+        $undo = $desk->undo($workspace, $this->person($workspace), $entry, null);
+
+        return $this->answer([Shapes::entry($undo)], ["Entry {$number} is taken back, by entry {$undo->number}."]);
+    }
+}

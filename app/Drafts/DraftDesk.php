@@ -1,0 +1,228 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Drafts;
+
+use App\Files\DiskContentStore;
+use App\Files\WorkspaceFiles;
+use App\Index\DocumentIndex;
+use App\Models\Document;
+use App\Models\Draft;
+use App\Models\DraftStep;
+use App\Models\User;
+use App\Models\Workspace;
+use App\Support\Pulse;
+use App\Support\Refused;
+use Hafenbuch\Core\Document\Path;
+use Hafenbuch\Core\Format\ChangeSummary;
+use Hafenbuch\Core\Format\FormatRegistry;
+use Hafenbuch\Core\Format\Reading;
+use Hafenbuch\Core\Write\UnableToRead;
+use Illuminate\Support\Facades\DB;
+
+/** Where unsaved work is kept. */
+final readonly class DraftDesk
+{
+    /** Larger contents are not compared at every edit. */
+    private const COMPARED_BYTES = 1024 * 1024;
+
+    public function __construct(private DiskContentStore $contents, private DocumentIndex $index, private Steps $steps) {}
+
+    /**
+     * Makes a document that has no file yet.
+     *
+     * @throws \Hafenbuch\Core\Document\InvalidPath
+     */
+    public function begin(Workspace $workspace, string $path, string $bytes, User $person): Document
+    {
+        $path = Path::of($path)->value;
+        $this->refuseLarge($bytes);
+        WorkspaceFiles::of($workspace)->absolute($path);
+        $document = DB::transaction(function () use ($workspace, $path, $bytes, $person): Document {
+            $document = Document::query()->create([
+                'workspace_id' => $workspace->id,
+                ...Document::columns($path),
+            ]);
+            $this->put($document, $this->contents->putBytes($bytes), strlen($bytes), $person, 'made');
+
+            return $document;
+        });
+        Pulse::tell($workspace, Pulse::DOCUMENTS);
+
+        return $document;
+    }
+
+    /**
+     * Sets the working content.
+     *
+     * @param  ?int  $revision  the revision that the writer has read; null: whatever it is
+     * @param  ?string  $summary  what the edit is, in words; null: it is found in the change
+     * @param  ?DraftStep  $step  the step that this goes to, where it is no new one
+     *
+     * @throws DraftMoved|DocumentLocked
+     */
+    public function write(Document $document, string $bytes, User $person, ?int $revision, ?string $summary = null, ?DraftStep $step = null): Document
+    {
+        $this->refuseLarge($bytes);
+        $hash = $this->contents->putBytes($bytes);
+        $document = DB::transaction(function () use ($document, $hash, $bytes, $person, $revision, $summary, $step): Document {
+            $locked = Document::query()->lockForUpdate()->findOrFail($document->id);
+            if ($revision !== null && $locked->revision !== $revision) {
+                throw DraftMoved::to($locked->revision, $revision);
+            }
+            if ($locked->dropped_at !== null) {
+                throw Refused::because("{$locked->path} was discarded meanwhile. Take that back in the logbook first.");
+            }
+            Locks::refuseOthers($locked, $person);
+            if ($locked->workingHash() !== $hash) {
+                $this->put($locked, $hash, strlen($bytes), $person, $summary, $step);
+            }
+            Pulse::tell($document->workspace, Pulse::DOCUMENTS);
+
+            return $locked;
+        });
+
+        return $document;
+    }
+
+    /**
+     * Sets the working content to what a person has made of the draft and the file, and the file's content as its base.
+     *
+     * @throws DraftMoved|DocumentLocked
+     */
+    public function merge(Document $document, string $bytes, User $person, int $revision): Document
+    {
+        $document = $this->write($document, $bytes, $person, $revision, 'merged with the file');
+        Draft::query()->whereKey($document->id)->update(['base_hash' => $document->saved_hash]);
+        Pulse::tell($document->workspace, Pulse::DOCUMENTS);
+
+        return $document->load('draft');
+    }
+
+    /** Gives a new document another proposed path; its references are seen from there. */
+    public function propose(Document $document, string $path, User $person): void
+    {
+        WorkspaceFiles::of($document->workspace)->absolute($path);
+        DB::transaction(function () use ($document, $path, $person): void {
+            $document->fill(Document::columns($path));
+            if ($document->draft !== null) {
+                $this->put($document, $document->draft->hash, $document->draft->size, $person, "proposed as {$path}");
+            }
+        });
+    }
+
+    /** The bytes on the screen: the draft's, else the file's. */
+    public function workingBytes(Document $document): string
+    {
+        $hash = $document->workingHash();
+        if ($hash === null) {
+            return '';
+        }
+        if ($this->contents->has($hash)) {
+            return $this->contents->bytes($hash);
+        }
+        $bytes = @stream_get_contents(WorkspaceFiles::of($document->workspace)->open($document->path));
+
+        return $bytes !== false ? $bytes : throw UnableToRead::file($document->path, 'the file system gave no bytes');
+    }
+
+    /** Drops the draft; the document is then as its file, or has nothing if it is new. */
+    public function drop(Document $document): void
+    {
+        Draft::query()->whereKey($document->id)->delete();
+        $document->unsetRelation('draft');
+        $this->index->forget($document, true);
+        $document->revision++;
+        $document->title = $document->saved_hash === null ? $document->title : $this->savedTitle($document);
+        $document->save();
+    }
+
+    /** Drops the draft as an edit of its own, so that its steps still lead back to it. */
+    public function discard(Document $document, ?User $person): void
+    {
+        $before = $document->workingHash();
+        $this->drop($document);
+        if ($document->saved_hash !== null && $this->contents->has($document->saved_hash)) {
+            $this->noteStep($document, $before, $document->saved_hash, (int) $document->size, $person, 'discarded: as saved again', null);
+        }
+    }
+
+    /** Puts a content in as the draft, or drops the draft where it is the saved content again (promise 8). */
+    public function put(Document $document, string $hash, int $size, ?User $person, ?string $summary, ?DraftStep $step = null): void
+    {
+        $before = $document->workingHash();
+        // The first draft keeps what it was begun on, so that a later look can compare.
+        $this->keepSaved($document);
+        if ($hash === $document->saved_hash && ! $document->is_gone) {
+            $this->drop($document);
+            $this->noteStep($document, $before, $hash, $size, $person, $summary, $step);
+
+            return;
+        }
+        $draft = $document->draft ?? new Draft(['document_id' => $document->id, 'base_hash' => $document->saved_hash]);
+        $document->setRelation('draft', $draft);
+        $analysis = $this->index->record($document, $hash, true);
+        $words = $this->changeWords($document, $hash, $size, $analysis->reading);
+        $draft->fill(['hash' => $hash, 'size' => $size, 'user_id' => $person?->id, 'updated_at' => now(), 'change_words' => $words])->save();
+        $document->title = $analysis->title;
+        $document->note = $analysis->note();
+        $document->revision++;
+        $this->noteStep($document, $before, $hash, $size, $person, $summary, $step, $analysis->reading);
+    }
+
+    private function noteStep(Document $document, ?string $before, string $hash, int $size, ?User $person, ?string $summary, ?DraftStep $step, ?Reading $reading = null): void
+    {
+        if ($step !== null) {
+            $document->step_id = $step->id;
+        } else {
+            $this->steps->add($document, $before, $hash, $size, $person, $summary, $reading);
+        }
+        $document->save();
+    }
+
+    private function changeWords(Document $document, string $hash, int $size, Reading $reading): ?string
+    {
+        $saved = $document->saved_hash;
+        if ($saved === null || max($size, (int) $document->size) > self::COMPARED_BYTES || ! $this->contents->has($saved)) {
+            return null;
+        }
+        $before = $this->contents->bytes($saved);
+        $was = FormatRegistry::standard()->read($document->path, $before);
+        // Of a leaf nothing is known but that its bytes differ.
+        $isLeaf = FormatRegistry::standard()->forPath($document->path) === null;
+
+        return $isLeaf ? null : mb_substr(ChangeSummary::of($before, $was, $this->contents->bytes($hash), $reading), 0, 500);
+    }
+
+    private function keepSaved(Document $document): void
+    {
+        if ($document->saved_hash !== null && $document->draft === null && ! $this->contents->has($document->saved_hash)) {
+            try {
+                $this->contents->put(WorkspaceFiles::of($document->workspace)->open($document->path));
+            } catch (UnableToRead) {
+                // A file that cannot be read now is not needed for the draft; the plan will say so.
+            }
+        }
+    }
+
+    private function savedTitle(Document $document): ?string
+    {
+        $reader = $this->index->reader($document->workspace);
+        if ($document->is_gone || ! $reader->isRead($document->path, (int) $document->size)) {
+            return $document->title;
+        }
+        $analysis = $reader->read($document->path, $this->workingBytes($document));
+        $document->note = $analysis->note();
+
+        return $analysis->title;
+    }
+
+    private function refuseLarge(string $bytes): void
+    {
+        $limit = (int) config('hafenbuch.content_limit');
+        if (strlen($bytes) > $limit) {
+            throw Refused::because('The content has '.strlen($bytes)." bytes; at most {$limit} are taken. Change the file on disk instead, or raise HAFENBUCH_CONTENT_LIMIT.");
+        }
+    }
+}

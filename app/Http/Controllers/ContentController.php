@@ -1,0 +1,64 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Files\DiskContentStore;
+use App\History\Contrasts;
+use App\History\Source;
+use App\History\Sources;
+use App\Http\OpenApi\Ok;
+use App\Models\Document;
+use App\Models\User;
+use App\Models\Workspace;
+use App\Support\MediaType;
+use Illuminate\Container\Attributes\CurrentUser;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use OpenApi\Attributes as OA;
+use Symfony\Component\HttpFoundation\BinaryFileResponse;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+
+/** The contents that documents have and had: to look at, and to compare. */
+final readonly class ContentController
+{
+    public function __construct(private Sources $sources) {}
+
+    #[OA\Get(path: '/workspaces/{workspace}/documents/{document}/contents/{source}', operationId: 'readSource', responses: [new OA\Response(response: 200, description: 'the bytes', content: new OA\MediaType(mediaType: 'application/octet-stream'))])]
+    public function show(Workspace $workspace, Document $document, string $source, #[CurrentUser] User $person, DiskContentStore $contents): BinaryFileResponse
+    {
+        $found = $this->sources->of($document, $source, $person);
+        $type = MediaType::of($document->path);
+        $isShown = preg_match('~^(?:image|audio|video)/~', $type) === 1;
+        $response = new BinaryFileResponse($contents->file($found->hash), 200, [
+            'Content-Type' => $isShown ? $type : 'application/octet-stream',
+            'Content-Disposition' => ($isShown ? 'inline' : 'attachment')."; filename*=UTF-8''".rawurlencode(basename($document->path)),
+            'Content-Security-Policy' => FileController::ALONE,
+        ], false, null, false, false);
+        $response->headers->set('Cache-Control', 'private, no-cache');
+
+        return $response;
+    }
+
+    #[OA\Get(path: '/workspaces/{workspace}/contrast', operationId: 'contrast', parameters: [
+        new OA\QueryParameter(name: 'left', required: true, description: 'document and source, as `ID:version-3`', schema: new OA\Schema(type: 'string')),
+        new OA\QueryParameter(name: 'right', required: true, schema: new OA\Schema(type: 'string')),
+    ], responses: [new Ok('Contrast')])]
+    public function contrast(Request $request, Workspace $workspace, #[CurrentUser] User $person, Contrasts $contrasts): JsonResponse
+    {
+        $given = $request->validate(['left' => 'required|string|max:80', 'right' => 'required|string|max:80']);
+
+        return new JsonResponse($contrasts->between($this->source($workspace, $given['left'], $person), $this->source($workspace, $given['right'], $person)));
+    }
+
+    private function source(Workspace $workspace, string $given, User $person): Source
+    {
+        if (preg_match('~^([0-9a-z]{26}):('.Sources::PATTERN.')$~', $given, $match) !== 1) {
+            throw new NotFoundHttpException;
+        }
+        $document = Document::query()->with('draft')->where('workspace_id', $workspace->id)->findOrFail($match[1])->setRelation('workspace', $workspace);
+
+        return $this->sources->of($document, $match[2], $person);
+    }
+}

@@ -1,0 +1,95 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Copying\CopyDesk;
+use App\Copying\SetAsides;
+use App\Copying\Statement;
+use App\Http\Data\CopyRowData;
+use App\Http\Data\CopyTreeData;
+use App\Http\Data\FoundDocumentData;
+use App\Http\Data\StatementData;
+use App\Http\NamingRuleReader;
+use App\Http\OpenApi\Body;
+use App\Http\OpenApi\Ok;
+use App\Models\Document;
+use App\Models\Operation;
+use App\Models\Workspace;
+use Hafenbuch\Core\Copy\CopyOptions;
+use Hafenbuch\Core\Copy\CopyRow;
+use Hafenbuch\Core\Document\Path;
+use Hafenbuch\Core\Naming\NamingRule;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use OpenApi\Attributes as OA;
+
+/** Copies of a document with all below it: their preview, and what they have become. */
+final readonly class CopyController
+{
+    public function __construct(private CopyDesk $desk) {}
+
+    #[OA\Post(path: '/workspaces/{workspace}/documents/{document}/copies', operationId: 'previewCopies', requestBody: new Body([
+        new OA\Property(property: 'folder', type: 'string', nullable: true, description: 'null: one is proposed'),
+        new OA\Property(property: 'flat', type: 'boolean', description: 'all in that one folder'),
+        new OA\Property(property: 'setAside', type: 'boolean', description: 'unchanged names, in a dated folder'),
+        new OA\Property(property: 'rule', ref: '#/components/schemas/NamingRule'),
+        new OA\Property(property: 'shared', type: 'array', items: new OA\Items(type: 'string'), description: 'documents that the copies go on pointing at'),
+        new OA\Property(property: 'paths', type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'string'), description: 'by document: a path in place of the rule’s'),
+    ]), responses: [new Ok('CopyTree')])]
+    public function preview(Request $request, Workspace $workspace, Document $document): JsonResponse
+    {
+        $given = $request->validate([
+            'folder' => 'nullable|string|max:4000', 'flat' => 'boolean', 'setAside' => 'boolean',
+            'shared' => 'array|max:20000', 'shared.*' => 'string|size:26', 'paths' => 'array|max:20000', 'paths.*' => 'string|max:4095',
+            ...NamingRuleReader::rules('rule'),
+        ]);
+        $isSetAside = $given['setAside'] ?? false;
+        $folder = trim($given['folder'] ?? '', '/ ');
+        if ($folder === '') {
+            $folder = $isSetAside ? $this->desk->setAsideFolder($workspace, $document, now()->format('Y-m-d')) : $this->desk->folderFor($workspace, $document);
+        }
+        $rows = $this->desk->rows($workspace, $document, new CopyOptions(
+            $isSetAside ? new NamingRule : NamingRuleReader::read($given['rule'] ?? []),
+            Path::of($folder)->value, $given['flat'] ?? false, array_fill_keys($given['shared'] ?? [], true), $given['paths'] ?? [],
+        ));
+
+        return new JsonResponse(new CopyTreeData($folder, $this->data($rows)));
+    }
+
+    #[OA\Get(path: '/workspaces/{workspace}/documents/{document}/set-asides', operationId: 'listSetAsides', responses: [new Ok('SetAside', list: true)])]
+    public function setAsides(Workspace $workspace, Document $document): JsonResponse
+    {
+        return new JsonResponse(SetAsides::of($document));
+    }
+
+    #[OA\Get(path: '/workspaces/{workspace}/logbook/{operation}/statement', operationId: 'stateCopies', responses: [new Ok('Statement')])]
+    public function statement(Workspace $workspace, Operation $operation): JsonResponse
+    {
+        return new JsonResponse(StatementData::of(Statement::of($workspace, $operation)));
+    }
+
+    /**
+     * @param  list<CopyRow>  $rows
+     * @return list<CopyRowData>
+     */
+    private function data(array $rows): array
+    {
+        $documents = [];
+        foreach (array_chunk(array_map(static fn (CopyRow $row): string => $row->id, $rows), 1000) as $ids) {
+            foreach (Document::query()->with('draft')->whereIn('id', $ids)->get() as $document) {
+                $documents[$document->id] = $document;
+            }
+        }
+
+        return array_map(static function (CopyRow $row) use ($documents): CopyRowData {
+            $found = FoundDocumentData::of($documents[$row->id], false);
+
+            return new CopyRowData(
+                $row->id, $row->path, $found->title, $found->format, $found->content, $found->size, $row->depth, $row->newPath,
+                array_map(static fn (string $id): string => $documents[$id]->path, $row->referredBy), $row->clash, $row->suggestion,
+            );
+        }, $rows);
+    }
+}

@@ -1,0 +1,96 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Drafts\DraftDesk;
+use App\Drafts\Locks;
+use App\Drafts\References;
+use App\Http\Data\DocumentData;
+use App\Http\Data\FieldData;
+use App\Http\Data\LineageData;
+use App\Http\Data\ReferenceData;
+use App\Index\ReferenceList;
+use App\Index\ReferenceRow;
+use App\Models\Document;
+use App\Models\User;
+use App\Models\Workspace;
+use App\Quay\Quay;
+use App\Quay\RowReader;
+use App\Support\MediaType;
+use Hafenbuch\Core\Format\FormatRegistry;
+use Hafenbuch\Core\Reference\FieldSite;
+use Hafenbuch\Core\Write\UnableToRead;
+
+/** Everything about one document but its content. */
+final readonly class DocumentView
+{
+    /** Text above this size is shown by its facts only. */
+    private const EDITABLE_BYTES = 8 * 1024 * 1024;
+
+    public function __construct(
+        private RowReader $rows,
+        private ReferenceList $references,
+        private FormatRegistry $formats,
+        private DraftDesk $drafts,
+        private References $editing,
+    ) {}
+
+    public function of(Workspace $workspace, Document $document, User $person): DocumentData
+    {
+        $row = $this->rows->row($document, $person);
+        $bytes = ($row->size ?? 0) <= self::EDITABLE_BYTES ? $this->bytes($document) : null;
+        $format = $this->formats->forPath($document->path);
+        $fields = $bytes === null || $format === null ? [] : $this->formats->read($document->path, $bytes)->fields;
+        $refersTo = $this->references->of($document);
+        $referredBy = $this->references->to($workspace, $document->path);
+        $origin = $document->origin_id === null ? null : Document::query()->kept()->find($document->origin_id);
+        $made = Document::query()->kept()->where('origin_id', $document->id)->orderBy('origin_at')->get();
+
+        return new DocumentData(
+            $row,
+            $document->note,
+            $bytes !== null && MediaType::isText($bytes),
+            MediaType::of($document->path),
+            in_array($document->id, (new Quay($workspace, $person))->shown(), true),
+            array_map(static fn (FieldSite $field): FieldData => new FieldData($field->name, $field->raw), $fields),
+            $this->withEnds($refersTo, static fn (ReferenceRow $reference): ?string => $reference->targetId),
+            $this->withEnds($referredBy, static fn (ReferenceRow $reference): string => $reference->documentId),
+            $bytes === null ? [] : $this->editing->addable($document->path, $bytes),
+            Locks::holder($document)?->name,
+            $origin === null ? null : LineageData::of($origin, $document),
+            array_values($made->map(static fn (Document $later): LineageData => LineageData::of($later, $later))->all()),
+        );
+    }
+
+    private function bytes(Document $document): ?string
+    {
+        try {
+            return $this->drafts->workingBytes($document);
+        } catch (UnableToRead) {
+            return null;
+        }
+    }
+
+    /**
+     * @param  list<ReferenceRow>  $rows
+     * @param  callable(ReferenceRow): ?string  $end
+     * @return list<ReferenceData>
+     */
+    private function withEnds(array $rows, callable $end): array
+    {
+        $ends = Document::query()->with('draft')->whereIn('id', array_values(array_filter(array_map($end, $rows))))->get()->keyBy('id');
+
+        return array_map(static function (ReferenceRow $row) use ($ends, $end): ReferenceData {
+            $other = $ends->get($end($row) ?? '');
+            $content = $other === null ? null : match (true) {
+                $other->saved_hash === null => 'new',
+                $other->draft !== null => 'modified',
+                default => 'as saved',
+            };
+
+            return ReferenceData::of($row, $content, $other?->title);
+        }, $rows);
+    }
+}

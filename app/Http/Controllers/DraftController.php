@@ -1,0 +1,43 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Drafts\DraftDesk;
+use App\Http\DraftEdit;
+use App\Http\OpenApi\Ok;
+use App\Http\Revision;
+use App\Models\Document;
+use App\Models\User;
+use App\Models\Workspace;
+use Illuminate\Container\Attributes\CurrentUser;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use OpenApi\Attributes as OA;
+
+/** The working content of a document, as its bytes. */
+final class DraftController
+{
+    #[OA\Get(path: '/workspaces/{workspace}/documents/{document}/content', operationId: 'readContent', responses: [new OA\Response(response: 200, description: 'the bytes; the revision is in ETag', content: new OA\MediaType(mediaType: 'application/octet-stream'))])]
+    public function show(Workspace $workspace, Document $document, DraftDesk $drafts): Response
+    {
+        return response($drafts->workingBytes($document), 200, [
+            'Content-Type' => 'application/octet-stream',
+            'ETag' => Revision::tag($document->revision),
+            'Cache-Control' => 'no-store',
+        ]);
+    }
+
+    #[OA\Put(
+        path: '/workspaces/{workspace}/documents/{document}/draft', operationId: 'writeDraft',
+        parameters: [new OA\HeaderParameter(name: 'If-Match', required: true, description: 'the revision that was read', schema: new OA\Schema(type: 'string'))],
+        requestBody: new OA\RequestBody(required: true, content: new OA\MediaType(mediaType: 'application/octet-stream', schema: new OA\Schema(type: 'string', format: 'binary'))),
+        responses: [new Ok('DocumentRow'), new OA\Response(response: 412, description: 'someone else has written meanwhile')],
+    )]
+    public function update(Request $request, Workspace $workspace, Document $document, #[CurrentUser] User $person, DraftEdit $edit): JsonResponse
+    {
+        return $edit->replace($request, $document, $person);
+    }
+}

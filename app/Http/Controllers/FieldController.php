@@ -1,0 +1,41 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Http\DraftEdit;
+use App\Http\OpenApi\Body;
+use App\Http\OpenApi\Ok;
+use App\Models\Document;
+use App\Models\User;
+use App\Models\Workspace;
+use App\Support\Refused;
+use Hafenbuch\Core\Format\FormatRegistry;
+use Hafenbuch\Core\Reference\Splicer;
+use Illuminate\Container\Attributes\CurrentUser;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use OpenApi\Attributes as OA;
+
+/** Rewrites one field of a document, and no other byte. */
+final class FieldController
+{
+    #[OA\Patch(
+        path: '/workspaces/{workspace}/documents/{document}/fields', operationId: 'writeField',
+        parameters: [new OA\HeaderParameter(name: 'If-Match', required: true, schema: new OA\Schema(type: 'string'))],
+        requestBody: new Body([new OA\Property(property: 'name', type: 'string'), new OA\Property(property: 'value', type: 'string')], ['name', 'value']),
+        responses: [new Ok('DocumentRow'), new OA\Response(response: 412, description: 'someone else has written meanwhile')],
+    )]
+    public function __invoke(Request $request, Workspace $workspace, Document $document, #[CurrentUser] User $person, DraftEdit $edit, FormatRegistry $formats): JsonResponse
+    {
+        $given = $request->validate(['name' => 'required|string|max:40', 'value' => 'present|string|max:20000']);
+
+        return $edit->make($request, $document, $person, static function (string $bytes) use ($document, $formats, $given): string {
+            $field = $formats->read($document->path, $bytes)->field($given['name'])
+                ?? throw Refused::because("{$document->path} has no place for “{$given['name']}” that can be rewritten. Change it in the source.");
+
+            return Splicer::splice($bytes, [[$field, $given['value']]]);
+        }, $given['name']);
+    }
+}

@@ -1,0 +1,53 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Drafts\DraftDesk;
+use App\Models\Document;
+use App\Models\Workspace;
+use App\Support\MediaType;
+use Illuminate\Http\Response;
+use OpenApi\Attributes as OA;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+
+/** The working content under its own media type, for an image, a player or a frame to show. It can run nothing. */
+final readonly class FileController
+{
+    /** What one document alone may show. */
+    public const ALONE = "default-src 'none'; style-src 'unsafe-inline'; sandbox";
+
+    /** A drawing shows the pictures that it places, in a frame of ours and with no script. */
+    private const FRAMED = "default-src 'none'; img-src 'self' data:; style-src 'self' 'unsafe-inline'; font-src 'self' data:; frame-ancestors 'self'; base-uri 'none'; form-action 'none'";
+
+    public function __construct(private DraftDesk $drafts) {}
+
+    #[OA\Get(path: '/workspaces/{workspace}/documents/{document}/file', operationId: 'showFile', responses: [new OA\Response(response: 200, description: 'the bytes')])]
+    public function __invoke(Workspace $workspace, Document $document): Response
+    {
+        return $this->answer($document, self::ALONE);
+    }
+
+    /** By its path, so that its references lead to the others. */
+    #[OA\Get(path: '/workspaces/{workspace}/show/{path}', operationId: 'showPath', responses: [new OA\Response(response: 200, description: 'the bytes')])]
+    public function show(Workspace $workspace, string $path): Response
+    {
+        $document = Document::at($workspace, $path) ?? throw new NotFoundHttpException;
+
+        return $this->answer($document->setRelation('workspace', $workspace), self::FRAMED);
+    }
+
+    private function answer(Document $document, string $policy): Response
+    {
+        $type = MediaType::of($document->path);
+        $isShown = preg_match('~^(?:image|audio|video)/~', $type) === 1;
+
+        return response($this->drafts->workingBytes($document), 200, [
+            'Content-Type' => $isShown ? $type : 'application/octet-stream',
+            'Content-Disposition' => ($isShown ? 'inline' : 'attachment')."; filename*=UTF-8''".rawurlencode(basename($document->path)),
+            'Content-Security-Policy' => $policy,
+            'Cache-Control' => 'private, no-cache',
+        ]);
+    }
+}

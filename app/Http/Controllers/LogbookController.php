@@ -1,0 +1,100 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Http\Data\EntryData;
+use App\Http\Data\PlanData;
+use App\Http\OpenApi\Body;
+use App\Http\OpenApi\Ok;
+use App\Logbook\Comparer;
+use App\Models\Operation;
+use App\Models\OperationLine;
+use App\Models\User;
+use App\Models\Workspace;
+use App\Saving\SaveDesk;
+use App\Saving\Settling;
+use Hafenbuch\Core\Plan\Action;
+use Illuminate\Container\Attributes\CurrentUser;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Validation\Rule;
+use OpenApi\Attributes as OA;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+
+final class LogbookController
+{
+    private const PAGE = 50;
+
+    #[OA\Get(path: '/workspaces/{workspace}/logbook', operationId: 'listEntries', parameters: [
+        new OA\QueryParameter(name: 'before', description: 'only entries with a smaller number', schema: new OA\Schema(type: 'integer')),
+    ], responses: [new Ok('Entry', list: true)])]
+    public function index(Request $request, Workspace $workspace): JsonResponse
+    {
+        $entries = Operation::query()->with('lines', 'person', 'undoes')->where('workspace_id', $workspace->id)
+            ->when($request->has('before'), static fn ($query) => $query->where('number', '<', $request->integer('before')))
+            ->orderByDesc('number')->limit(self::PAGE)->get();
+
+        return new JsonResponse($entries->map(EntryData::of(...)));
+    }
+
+    #[OA\Get(path: '/workspaces/{workspace}/logbook/{operation}', operationId: 'showEntry', responses: [new Ok('Entry')])]
+    public function show(Workspace $workspace, Operation $operation): JsonResponse
+    {
+        return new JsonResponse(EntryData::of($operation));
+    }
+
+    #[OA\Get(path: '/workspaces/{workspace}/logbook/{operation}/lines/{position}', operationId: 'compareLine', responses: [new Ok('Comparison')])]
+    public function line(Workspace $workspace, Operation $operation, int $position, Comparer $comparer): JsonResponse
+    {
+        $line = $operation->lines()->where('position', $position)->firstOrFail();
+        if (! Action::from($line->action)->touchesFile()) {
+            // The file stays; what has changed is the draft.
+            return new JsonResponse($comparer->compare($line->draft_before ?? $line->before_hash, $line->draft_after ?? $line->after_hash));
+        }
+        // What has moved is compared with what it was at its old path.
+        $before = $line->before_hash ?? $operation->lines->firstWhere(static fn (OperationLine $other): bool => $other->document_id === $line->document_id && $other->after_hash === null)->before_hash ?? null;
+
+        return new JsonResponse($comparer->compare($before, $line->after_hash));
+    }
+
+    #[OA\Post(path: '/workspaces/{workspace}/logbook/{operation}/settle', operationId: 'settleEntry', requestBody: new Body([
+        new OA\Property(property: 'how', type: 'string', enum: ['finish', 'back', 'keep']),
+    ], ['how']), responses: [new Ok('Entry')])]
+    public function settle(Request $request, Workspace $workspace, Operation $operation, #[CurrentUser] User $person, SaveDesk $desk): JsonResponse
+    {
+        $how = Settling::from($request->validate(['how' => ['required', Rule::enum(Settling::class)]])['how']);
+        $desk->settle($workspace, $person, $operation, $how);
+
+        return new JsonResponse(EntryData::of($operation->refresh()));
+    }
+
+    /** What another program had put into a file, beside what this entry was to write. */
+    #[OA\Get(path: '/workspaces/{workspace}/logbook/{operation}/lines/{position}/found', operationId: 'compareFound', responses: [new Ok('Comparison')])]
+    public function found(Workspace $workspace, Operation $operation, int $position, Comparer $comparer): JsonResponse
+    {
+        $line = $operation->lines()->where('position', $position)->firstOrFail();
+        if (! array_key_exists($line->path, $operation->found ?? [])) {
+            throw new NotFoundHttpException;
+        }
+
+        return new JsonResponse($comparer->compare($operation->found[$line->path], $line->after_hash));
+    }
+
+    #[OA\Get(path: '/workspaces/{workspace}/logbook/{operation}/undo', operationId: 'planUndo', responses: [new Ok('Plan')])]
+    public function planUndo(Workspace $workspace, Operation $operation, SaveDesk $desk): JsonResponse
+    {
+        return new JsonResponse(PlanData::of($desk->planUndo($workspace, $operation)));
+    }
+
+    #[OA\Post(path: '/workspaces/{workspace}/logbook/{operation}/undo', operationId: 'undo', requestBody: new Body([
+        new OA\Property(property: 'fingerprint', type: 'string'),
+    ], ['fingerprint']), responses: [new Ok('Entry')])]
+    public function undo(Request $request, Workspace $workspace, Operation $operation, #[CurrentUser] User $person, SaveDesk $desk): JsonResponse
+    {
+        $given = $request->validate(['fingerprint' => 'required|string|size:64']);
+
+        return new JsonResponse(EntryData::of($desk->undo($workspace, $person, $operation, $given['fingerprint'])));
+    }
+}

@@ -1,0 +1,114 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Files\WorkspaceFiles;
+use App\History\Contrasts;
+use App\History\Source;
+use App\Http\Data\EntryData;
+use App\Http\Data\PlanData;
+use App\Http\DecisionReader;
+use App\Http\Errors;
+use App\Http\OpenApi\Body;
+use App\Http\OpenApi\Ok;
+use App\Logbook\Comparer;
+use App\Models\Document;
+use App\Models\Operation;
+use App\Models\User;
+use App\Models\Workspace;
+use App\Quay\Quay;
+use App\Saving\SaveDesk;
+use App\Support\Settings;
+use Hafenbuch\Core\Plan\ReasonKind;
+use Illuminate\Container\Attributes\CurrentUser;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Support\Facades\Cache;
+use Illuminate\Validation\Rule;
+use OpenApi\Attributes as OA;
+
+/** Plans of decisions on documents, and their execution. */
+final class PlanController
+{
+    private const SHOWN_MINUTES = 60;
+
+    #[OA\Post(path: '/workspaces/{workspace}/plan', operationId: 'makePlan', requestBody: new Body([
+        new OA\Property(property: 'decisions', type: 'array', items: new OA\Items(ref: '#/components/schemas/Decision')),
+    ], ['decisions']), responses: [new Ok('Plan')])]
+    public function plan(Request $request, Workspace $workspace, #[CurrentUser] User $person, SaveDesk $desk): JsonResponse
+    {
+        $plan = PlanData::of($desk->plan($workspace, $person, DecisionReader::read($request, $workspace)));
+        Cache::put(Errors::planKey($plan->fingerprint), json_decode((string) json_encode($plan)), now()->addMinutes(self::SHOWN_MINUTES));
+
+        return new JsonResponse($plan);
+    }
+
+    /** What one line of the plan changes. */
+    #[OA\Post(path: '/workspaces/{workspace}/plan/compare', operationId: 'comparePlanLine', requestBody: new Body([
+        new OA\Property(property: 'decisions', type: 'array', items: new OA\Items(ref: '#/components/schemas/Decision')),
+        new OA\Property(property: 'path', type: 'string', description: 'of the line'),
+    ], ['decisions', 'path']), responses: [new Ok('Comparison')])]
+    public function compare(Request $request, Workspace $workspace, #[CurrentUser] User $person, SaveDesk $desk, Comparer $comparer, Contrasts $contrasts): JsonResponse
+    {
+        $path = $request->validate(['path' => 'required|string'])['path'];
+
+        [$before, $after] = $desk->contentsOf($workspace, $desk->plan($workspace, $person, DecisionReader::read($request, $workspace)), $path);
+        $stat = WorkspaceFiles::of($workspace)->stat($path);
+
+        $document = Document::at($workspace, $path)?->setRelation('workspace', $workspace);
+        $contrast = $document === null || $before === null || $after === null ? null
+            : $contrasts->between(new Source($document, 'file', 'as it is', $before), new Source($document, 'draft', 'as it will be', $after));
+
+        return new JsonResponse($comparer->compare($before, $after)->of($stat === null ? null : gmdate('Y-m-d\TH:i:s\Z', $stat->writtenAt), $contrast));
+    }
+
+    #[OA\Post(path: '/workspaces/{workspace}/save', operationId: 'save', requestBody: new Body([
+        new OA\Property(property: 'decisions', type: 'array', items: new OA\Items(ref: '#/components/schemas/Decision')),
+        new OA\Property(property: 'fingerprint', type: 'string'),
+        new OA\Property(property: 'note', type: 'string', nullable: true),
+        new OA\Property(property: 'kind', type: 'string', enum: ['save', 'copy', 'set aside', 'move', 'delete'], description: 'what the logbook is to call it'),
+        new OA\Property(property: 'follow', type: 'string', enum: ['nobody', 'quay', 'everyone'], description: 'who followed; kept as the workspace’s default'),
+    ], ['decisions', 'fingerprint']), responses: [new Ok('Entry'), new OA\Response(response: 409, description: 'the plan has changed; both are in the answer')])]
+    public function save(Request $request, Workspace $workspace, #[CurrentUser] User $person, SaveDesk $desk): JsonResponse
+    {
+        $given = $request->validate([
+            'fingerprint' => 'required|string|size:64', 'note' => 'nullable|string|max:2000',
+            'kind' => ['nullable', Rule::in(Operation::KINDS)], 'follow' => ['nullable', Rule::in(Settings::FOLLOW)],
+        ]);
+        $decisions = DecisionReader::read($request, $workspace);
+        $entry = $desk->save($workspace, $person, $decisions, $given['fingerprint'], $given['note'] ?? null, $given['kind'] ?? Operation::SAVE);
+        if ($entry !== null) {
+            $this->open($request, $workspace, $person, $entry);
+            if (isset($given['follow'])) {
+                Settings::of($workspace)->set(['follow' => $given['follow']]);
+            }
+        }
+
+        return $entry === null
+            ? Errors::respond(422, 'There is nothing to save: every chosen document is as saved.')
+            : new JsonResponse(EntryData::of($entry));
+    }
+
+    /** The person goes on with what was saved as, and has open beside it what was asked for. */
+    private function open(Request $request, Workspace $workspace, User $person, Operation $entry): void
+    {
+        $quay = new Quay($workspace, $person);
+        $opened = array_column(array_filter($request->input('decisions'), static fn (array $decision): bool => ($decision['open'] ?? false) === true), 'document');
+        $beside = [];
+        foreach ($entry->lines as $line) {
+            if ($line->origin_id === null || $line->document_id === null) {
+                continue;
+            }
+            if ($line->reason === ReasonKind::SavedAs->value) {
+                $quay->replace($line->origin_id, $line->document_id);
+            } elseif (in_array($line->origin_id, $opened, true)) {
+                $beside[] = $line->document_id;
+            }
+        }
+        if ($beside !== []) {
+            $quay->open($beside);
+        }
+    }
+}

@@ -1,0 +1,31 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Models\Workspace;
+use App\Saving\SharedProgress;
+use Illuminate\Http\JsonResponse;
+use OpenApi\Attributes as OA;
+
+/** The operation that is writing in a workspace now. */
+final class ProgressController
+{
+    #[OA\Get(path: '/workspaces/{workspace}/progress', operationId: 'showProgress', responses: [new OA\Response(response: 200, description: 'files written so far, and in all', content: new OA\JsonContent(properties: [
+        new OA\Property(property: 'done', type: 'integer', nullable: true), new OA\Property(property: 'of', type: 'integer', nullable: true),
+    ], type: 'object', required: ['done', 'of']))])]
+    public function show(Workspace $workspace): JsonResponse
+    {
+        return new JsonResponse((new SharedProgress($workspace))->now() ?? ['done' => null, 'of' => null]);
+    }
+
+    /** It takes back what it has written, as one act. */
+    #[OA\Delete(path: '/workspaces/{workspace}/progress', operationId: 'stopOperation', responses: [new OA\Response(response: 204, description: 'asked to stop')])]
+    public function destroy(Workspace $workspace): JsonResponse
+    {
+        (new SharedProgress($workspace))->stop();
+
+        return new JsonResponse(null, 204);
+    }
+}

@@ -1,0 +1,39 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Http\Data\PulseData;
+use App\Http\OpenApi\Ok;
+use App\Models\User;
+use App\Models\Workspace;
+use App\Support\Pulse;
+use App\Watch\Visits;
+use Illuminate\Container\Attributes\CurrentUser;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Support\Facades\DB;
+use OpenApi\Attributes as OA;
+
+/** Asked often, so that what others do shows without a reload. */
+final class PulseController
+{
+    #[OA\Get(path: '/workspaces/{workspace}/pulse', operationId: 'pulse', parameters: [
+        new OA\QueryParameter(name: 'after', schema: new OA\Schema(type: 'integer')),
+        new OA\QueryParameter(name: 'visit', description: 'the page that asks', schema: new OA\Schema(type: 'string')),
+    ], responses: [new Ok('Pulse')])]
+    public function __invoke(Request $request, Workspace $workspace, #[CurrentUser] User $person): JsonResponse
+    {
+        $visit = $request->string('visit')->value();
+        if (preg_match('~^[0-9a-z]{26}$~', $visit) === 1) {
+            Visits::see($workspace, $person, $visit);
+        }
+        if (! $request->has('after')) {
+            return new JsonResponse(new PulseData((int) DB::table('events')->where('workspace_id', $workspace->id)->max('id'), []));
+        }
+        $pulse = Pulse::since($workspace, $request->integer('after'));
+
+        return new JsonResponse(new PulseData($pulse['last'], $pulse['topics']));
+    }
+}

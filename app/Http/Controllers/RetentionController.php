@@ -1,0 +1,57 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Drafts\StepList;
+use App\Http\Data\RoomData;
+use App\Http\Data\ThinningPreviewData;
+use App\Http\OpenApi\Body;
+use App\Http\OpenApi\Ok;
+use App\Models\User;
+use App\Models\Workspace;
+use App\Versions\Retention;
+use App\Versions\RetentionReader;
+use App\Watch\RecoveryPoints;
+use Illuminate\Container\Attributes\CurrentUser;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Support\Facades\DB;
+use OpenApi\Attributes as OA;
+
+/** Which versions stay: what a rule would take, and its use. */
+final readonly class RetentionController
+{
+    public function __construct(private Retention $retention) {}
+
+    #[OA\Post(path: '/workspaces/{workspace}/retention/preview', operationId: 'previewRetention', requestBody: new Body([
+        new OA\Property(property: 'retention', ref: '#/components/schemas/RetentionPolicy'),
+    ], ['retention']), responses: [new Ok('ThinningPreview')])]
+    public function preview(Request $request, Workspace $workspace): JsonResponse
+    {
+        $given = $request->validate(RetentionReader::rules('retention'))['retention'];
+
+        return new JsonResponse(ThinningPreviewData::of($this->retention->preview($workspace, RetentionReader::policy($given))));
+    }
+
+    /** Applies the workspace's rule now; else it is applied every hour. */
+    #[OA\Post(path: '/workspaces/{workspace}/retention', operationId: 'applyRetention', responses: [new OA\Response(response: 200, description: 'how many versions went', content: new OA\JsonContent(properties: [
+        new OA\Property(property: 'versions', type: 'integer'),
+    ], type: 'object', required: ['versions']))])]
+    public function apply(Workspace $workspace): JsonResponse
+    {
+        return new JsonResponse(['versions' => $this->retention->apply($workspace)]);
+    }
+
+    #[OA\Get(path: '/workspaces/{workspace}/room', operationId: 'showRoom', responses: [new Ok('Room')])]
+    public function room(Workspace $workspace, #[CurrentUser] User $person, RecoveryPoints $points): JsonResponse
+    {
+        $versions = DB::selectOne('select count(*) as versions from versions v join documents d on d.id = v.document_id where d.workspace_id = ?', [$workspace->id]);
+        $bytes = DB::selectOne('select coalesce(sum(size), 0) as bytes from (select v.hash, max(v.size) as size from versions v join documents d on d.id = v.document_id where d.workspace_id = ? group by v.hash) as each_once', [$workspace->id]);
+        $steps = StepList::roomOf($workspace->id);
+        $kept = $points->room($workspace, $person);
+
+        return new JsonResponse(new RoomData((int) $versions->versions, (int) $bytes->bytes, $steps['steps'], $steps['bytes'], $kept['points'], $kept['bytes']));
+    }
+}

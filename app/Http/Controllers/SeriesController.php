@@ -1,0 +1,33 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Drafts\DraftDesk;
+use App\Files\DiskContentStore;
+use App\Http\OpenApi\Ok;
+use App\Logbook\Comparer;
+use App\Models\Document;
+use App\Models\Workspace;
+use App\Series\SeriesReader;
+use Illuminate\Http\JsonResponse;
+use OpenApi\Attributes as OA;
+
+/** The stages of a document under counted or dated names. */
+final class SeriesController
+{
+    #[OA\Get(path: '/workspaces/{workspace}/documents/{document}/series', operationId: 'showSeries', responses: [new Ok('Series')])]
+    public function show(Workspace $workspace, Document $document, SeriesReader $series): JsonResponse
+    {
+        return new JsonResponse($series->of($workspace, $document));
+    }
+
+    #[OA\Get(path: '/workspaces/{workspace}/documents/{document}/compare/{other}', operationId: 'compareDocuments', responses: [new Ok('Comparison')])]
+    public function compare(Workspace $workspace, Document $document, string $other, DraftDesk $drafts, DiskContentStore $contents, Comparer $comparer): JsonResponse
+    {
+        $later = Document::query()->kept()->where('workspace_id', $workspace->id)->findOrFail($other)->setRelation('workspace', $workspace);
+
+        return new JsonResponse($comparer->compare($contents->putBytes($drafts->workingBytes($document)), $contents->putBytes($drafts->workingBytes($later))));
+    }
+}

@@ -1,0 +1,65 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Http\Data\SettingsData;
+use App\Http\NamingRuleReader;
+use App\Http\OpenApi\Body;
+use App\Http\OpenApi\Ok;
+use App\Index\Scanner;
+use App\Index\ScanWorkspace;
+use App\Models\Workspace;
+use App\Support\Settings;
+use App\Versions\RetentionReader;
+use Hafenbuch\Core\Document\Path;
+use Hafenbuch\Core\Naming\NumberingScheme;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Validation\Rule;
+use OpenApi\Attributes as OA;
+
+/** A workspace's settings. Only what a request names is changed. */
+final class SettingsController
+{
+    #[OA\Get(path: '/workspaces/{workspace}/settings', operationId: 'showSettings', responses: [new Ok('Settings')])]
+    public function show(Workspace $workspace): JsonResponse
+    {
+        return new JsonResponse(SettingsData::of(Settings::of($workspace)));
+    }
+
+    #[OA\Patch(path: '/workspaces/{workspace}/settings', operationId: 'changeSettings', requestBody: new Body([
+        new OA\Property(property: 'ignore', type: 'array', items: new OA\Items(type: 'string')),
+        new OA\Property(property: 'follow', type: 'string', enum: ['nobody', 'quay', 'everyone']),
+        new OA\Property(property: 'templates', type: 'string', nullable: true),
+        new OA\Property(property: 'numbering', type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'string')),
+        new OA\Property(property: 'namingRules', type: 'object', additionalProperties: new OA\AdditionalProperties(ref: '#/components/schemas/NamingRule')),
+        new OA\Property(property: 'retention', ref: '#/components/schemas/RetentionPolicy'),
+        new OA\Property(property: 'undoDays', type: 'integer'), new OA\Property(property: 'steps', type: 'integer'),
+    ]), responses: [new Ok('Settings')])]
+    public function update(Request $request, Workspace $workspace): JsonResponse
+    {
+        $given = $request->validate([
+            'ignore' => 'array|max:200', 'ignore.*' => 'required|string|max:200', 'follow' => Rule::in(Settings::FOLLOW), 'templates' => 'nullable|string|max:4000',
+            'numbering' => 'array|max:50', 'numbering.*' => 'required|string|max:120', 'namingRules' => 'array|max:200', ...NamingRuleReader::rules('namingRules.*'),
+            ...RetentionReader::rules('retention'), 'undoDays' => 'integer|min:1|max:3650', 'steps' => 'integer|min:10|max:100000',
+        ]);
+        if (isset($given['templates'])) {
+            $given['templates'] = Path::of(trim($given['templates'], '/ '))->value;
+        }
+        array_map(NumberingScheme::of(...), $given['numbering'] ?? []);
+        array_map(NamingRuleReader::read(...), $given['namingRules'] ?? []);
+        if (isset($given['retention'])) {
+            $given['retention'] = RetentionReader::write(RetentionReader::policy($given['retention']));
+        }
+        $settings = Settings::of($workspace);
+        $mustScan = isset($given['ignore']) && $given['ignore'] !== $settings->ignore();
+        $settings->set($given);
+        if ($mustScan) {
+            ScanWorkspace::dispatch(Scanner::queue($workspace)->id);
+        }
+
+        return $this->show($workspace);
+    }
+}

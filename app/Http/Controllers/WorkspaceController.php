@@ -1,0 +1,30 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Http\Data\WorkspaceData;
+use App\Http\OpenApi\Ok;
+use App\Models\User;
+use App\Models\Workspace;
+use Illuminate\Container\Attributes\CurrentUser;
+use Illuminate\Http\JsonResponse;
+use OpenApi\Attributes as OA;
+
+final class WorkspaceController
+{
+    #[OA\Get(path: '/workspaces', operationId: 'listWorkspaces', responses: [new Ok('Workspace', list: true)])]
+    public function index(#[CurrentUser] User $person): JsonResponse
+    {
+        $mine = Workspace::query()->whereHas('members', static fn ($members) => $members->whereKey($person->id))->orderBy('name')->get();
+
+        return new JsonResponse($mine->map(WorkspaceData::of(...)));
+    }
+
+    #[OA\Get(path: '/workspaces/{workspace}', operationId: 'showWorkspace', responses: [new Ok('Workspace')])]
+    public function show(Workspace $workspace): JsonResponse
+    {
+        return new JsonResponse(WorkspaceData::of($workspace));
+    }
+}

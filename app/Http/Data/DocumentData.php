@@ -1,0 +1,33 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Data;
+
+use OpenApi\Attributes as OA;
+
+#[OA\Schema(schema: 'Document')]
+final readonly class DocumentData
+{
+    /**
+     * @param  list<FieldData>  $fields
+     * @param  list<ReferenceData>  $refersTo
+     * @param  list<ReferenceData>  $referredBy
+     * @param  list<string>  $addable
+     * @param  list<LineageData>  $madeFromIt
+     */
+    public function __construct(
+        #[OA\Property(ref: '#/components/schemas/DocumentRow')] public DocumentRowData $row,
+        #[OA\Property(description: 'why it is only a leaf, where that is so')] public ?string $note,
+        #[OA\Property(description: 'whether its content is text that can be edited here')] public bool $isText,
+        #[OA\Property] public string $mediaType,
+        #[OA\Property] public bool $isOpen,
+        #[OA\Property(items: new OA\Items(ref: '#/components/schemas/Field'))] public array $fields,
+        #[OA\Property(items: new OA\Items(ref: '#/components/schemas/Reference'))] public array $refersTo,
+        #[OA\Property(items: new OA\Items(ref: '#/components/schemas/Reference'))] public array $referredBy,
+        #[OA\Property(items: new OA\Items(type: 'string'), description: 'kinds of reference that can be added; the first suits a document')] public array $addable,
+        #[OA\Property(description: 'who has locked it')] public ?string $lockedBy,
+        #[OA\Property(ref: '#/components/schemas/Lineage', nullable: true)] public ?LineageData $madeFrom,
+        #[OA\Property(items: new OA\Items(ref: '#/components/schemas/Lineage'))] public array $madeFromIt,
+    ) {}
+}

@@ -1,0 +1,41 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Data;
+
+use App\Files\DiskContentStore;
+use App\Models\Document;
+use Hafenbuch\Core\Plan\Plan;
+use Hafenbuch\Core\Plan\PlanLine;
+use OpenApi\Attributes as OA;
+
+#[OA\Schema(schema: 'Plan')]
+final readonly class PlanData
+{
+    /**
+     * @param  list<PlanLineData>  $lines
+     * @param  list<WarningData>  $warnings
+     * @param  list<BlockerData>  $blockers
+     */
+    public function __construct(
+        #[OA\Property] public string $fingerprint,
+        #[OA\Property(items: new OA\Items(ref: '#/components/schemas/PlanLine'))] public array $lines,
+        #[OA\Property(items: new OA\Items(ref: '#/components/schemas/Warning'))] public array $warnings,
+        #[OA\Property(items: new OA\Items(ref: '#/components/schemas/Blocker'))] public array $blockers,
+    ) {}
+
+    public static function of(Plan $plan): self
+    {
+        $contents = app(DiskContentStore::class);
+        $saved = Document::query()->whereIn('id', array_map(static fn (PlanLine $line): string => $line->origin ?? $line->documentId, $plan->lines))->pluck('size', 'id');
+        $size = static fn (?string $hash, string $id): ?int => $hash === null ? null : (isset($plan->contents[$hash]) ? strlen($plan->contents[$hash]) : ($contents->size($hash) ?? $saved[$id] ?? null));
+
+        return new self(
+            $plan->fingerprint,
+            array_map(static fn (PlanLine $line): PlanLineData => PlanLineData::of($line, $size($line->before, $line->documentId), $size($line->after, $line->origin ?? $line->documentId)), $plan->lines),
+            array_map(WarningData::of(...), $plan->warnings),
+            array_map(BlockerData::of(...), $plan->blockers),
+        );
+    }
+}

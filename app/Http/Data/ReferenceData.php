@@ -1,0 +1,31 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Data;
+
+use App\Index\ReferenceRow;
+use OpenApi\Attributes as OA;
+
+#[OA\Schema(schema: 'Reference')]
+final readonly class ReferenceData
+{
+    public function __construct(
+        #[OA\Property(description: 'the document that has the reference')] public string $documentId,
+        #[OA\Property] public string $path,
+        #[OA\Property] public string $kind,
+        #[OA\Property(description: 'in bytes of the working content')] public int $offset,
+        #[OA\Property(description: 'in bytes')] public int $length,
+        #[OA\Property] public string $raw,
+        #[OA\Property] public ?string $target,
+        #[OA\Property] public ?string $targetId,
+        #[OA\Property(enum: ['document', 'stray', 'outside', 'web', 'device', 'self'])] public string $state,
+        #[OA\Property(enum: ['new', 'modified', 'as saved'], description: 'of the document at the other end')] public ?string $content,
+        #[OA\Property(description: 'of the document at the other end')] public ?string $title,
+    ) {}
+
+    public static function of(ReferenceRow $row, ?string $content, ?string $title): self
+    {
+        return new self($row->documentId, $row->path, $row->kind, $row->offset, $row->length, $row->raw, $row->target, $row->targetId, $row->state, $content, $title);
+    }
+}

@@ -1,0 +1,37 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Data;
+
+use App\Support\Settings;
+use App\Versions\RetentionReader;
+use OpenApi\Attributes as OA;
+
+/** What a workspace's members have agreed on. */
+#[OA\Schema(schema: 'Settings')]
+final readonly class SettingsData
+{
+    /**
+     * @param  list<string>  $ignore
+     * @param  array<string, string>|\stdClass  $numbering
+     * @param  array<string, array<string, mixed>>|\stdClass  $namingRules
+     * @param  array<string, mixed>  $retention
+     */
+    public function __construct(
+        #[OA\Property(items: new OA\Items(type: 'string'), description: 'patterns of the names that a scan leaves out')] public array $ignore,
+        #[OA\Property(enum: ['nobody', 'quay', 'everyone'], description: 'who follows a save as')] public string $follow,
+        #[OA\Property(description: 'the folder that holds templates')] public ?string $templates,
+        #[OA\Property(type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'string'), description: 'scheme by format')] public array|\stdClass $numbering,
+        #[OA\Property(type: 'object', additionalProperties: new OA\AdditionalProperties(ref: '#/components/schemas/NamingRule'), description: 'rule by the name under which it is kept')] public array|\stdClass $namingRules,
+        #[OA\Property(type: 'object', allOf: [new OA\Schema(ref: '#/components/schemas/RetentionPolicy')])] public array $retention,
+        #[OA\Property(description: 'days in which an entry can be taken back at least')] public int $undoDays,
+        #[OA\Property(description: 'steps of a document that stay after a save')] public int $steps,
+    ) {}
+
+    public static function of(Settings $settings): self
+    {
+        return new self($settings->ignore(), $settings->follow(), $settings->templates(), (object) $settings->numbering(), (object) $settings->namingRules(),
+            RetentionReader::write($settings->retention()), $settings->undoDays(), $settings->steps());
+    }
+}

@@ -1,0 +1,24 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Data;
+
+use App\Models\Workspace;
+use OpenApi\Attributes as OA;
+
+#[OA\Schema(schema: 'Workspace')]
+final readonly class WorkspaceData
+{
+    public function __construct(
+        #[OA\Property] public string $slug,
+        #[OA\Property] public string $name,
+        #[OA\Property] public string $root,
+        #[OA\Property(format: 'date-time')] public ?string $scannedAt,
+    ) {}
+
+    public static function of(Workspace $workspace): self
+    {
+        return new self($workspace->slug, $workspace->name, $workspace->root, $workspace->scanned_at?->toIso8601ZuluString('millisecond'));
+    }
+}

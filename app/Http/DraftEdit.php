@@ -1,0 +1,58 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http;
+
+use App\Drafts\DraftDesk;
+use App\Models\Document;
+use App\Models\DraftStep;
+use App\Models\User;
+use App\Quay\Quay;
+use App\Quay\RowReader;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+
+/** One edit of a working content, under the revision that its person has read. */
+final readonly class DraftEdit
+{
+    public function __construct(private DraftDesk $drafts, private RowReader $rows) {}
+
+    /** @param callable(string): string $edit from the working content to what it becomes */
+    public function make(Request $request, Document $document, User $person, callable $edit, string $summary): JsonResponse
+    {
+        $revision = Revision::named($request);
+        if ($revision === null) {
+            return Errors::respond(428, Revision::MISSING);
+        }
+
+        return $this->write($document, $edit($this->drafts->workingBytes($document)), $person, $revision, $summary);
+    }
+
+    /** Goes to a step that there is already. */
+    public function goTo(Request $request, Document $document, User $person, DraftStep $step, string $bytes): JsonResponse
+    {
+        $revision = Revision::named($request);
+
+        return $revision === null
+            ? Errors::respond(428, Revision::MISSING)
+            : $this->write($document, $bytes, $person, $revision, null, $step);
+    }
+
+    public function replace(Request $request, Document $document, User $person): JsonResponse
+    {
+        $revision = Revision::named($request);
+
+        return $revision === null
+            ? Errors::respond(428, Revision::MISSING)
+            : $this->write($document, (string) $request->getContent(), $person, $revision, null);
+    }
+
+    private function write(Document $document, string $bytes, User $person, int $revision, ?string $summary, ?DraftStep $step = null): JsonResponse
+    {
+        $document = $this->drafts->write($document, $bytes, $person, $revision, $summary, $step);
+        (new Quay($document->workspace, $person))->open([$document->id]);
+
+        return new JsonResponse($this->rows->row($document, $person), 200, ['ETag' => Revision::tag($document->revision)]);
+    }
+}

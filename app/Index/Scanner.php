@@ -1,0 +1,256 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Index;
+
+use App\Files\FileStat;
+use App\Files\TreeWalker;
+use App\Files\WorkspaceFiles;
+use App\Models\Document;
+use App\Models\Scan;
+use App\Models\Workspace;
+use App\Support\BulkInsert;
+use App\Support\Pulse;
+use App\Support\Settings;
+use Hafenbuch\Core\Document\Path;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Str;
+
+/** Brings the index up to the files of a workspace's folder, reading only what has changed. */
+final class Scanner
+{
+    private const CHUNK = 400;
+
+    private const PROGRESS_SECONDS = 0.5;
+
+    private Workspace $workspace;
+
+    private WorkspaceFiles $files;
+
+    private ContentReader $reader;
+
+    private string $now = '';
+
+    /** @var array<string, object{id: string, path: string, stat: string, seen_at: int, saved_hash: string, is_gone: int, revision: int, draft_hash: ?string, title: ?string}> */
+    private array $known = [];
+
+    /** @var list<array<string, mixed>> */
+    private array $documents = [];
+
+    /** @var list<array<string, mixed>> */
+    private array $references = [];
+
+    /** @var list<string> ids whose saved references are written anew */
+    private array $reread = [];
+
+    /** @var list<string> ids whose draft the file has caught up with */
+    private array $caughtUp = [];
+
+    public function __construct(private readonly DocumentIndex $index) {}
+
+    public static function queue(Workspace $workspace): Scan
+    {
+        return Scan::query()->create(['workspace_id' => $workspace->id, 'state' => Scan::QUEUED]);
+    }
+
+    public function run(Workspace $workspace, ?Scan $scan = null): Scan
+    {
+        $scan ??= self::queue($workspace);
+        $started = microtime(true);
+        $this->workspace = $workspace;
+        $this->files = WorkspaceFiles::of($workspace);
+        $this->reader = $this->index->reader($workspace);
+        $this->loadKnown();
+        $this->now = now()->format('Y-m-d H:i:s.v');
+        $scan->update(['state' => Scan::RUNNING]);
+        $ignore = [...Settings::of($workspace)->ignore(), '.hafenbuch-*'];
+        $walker = new TreeWalker($this->files, $workspace->root, $ignore);
+        $reported = $started;
+        $seen = [];
+        foreach ($walker->walk() as $path => $stat) {
+            $seen[$path] = true;
+            $scan->files++;
+            $scan->changed += (int) $this->file((string) $path, $stat);
+            if (count($this->documents) >= self::CHUNK) {
+                $this->flush();
+            }
+            if (microtime(true) - $reported > self::PROGRESS_SECONDS) {
+                $reported = microtime(true);
+                if ($this->isStopped($scan)) {
+                    break;
+                }
+                $scan->update(['seconds' => $reported - $started]);
+            }
+        }
+        $this->flush();
+        if ($scan->state !== Scan::STOPPED) {
+            $scan->changed += $this->markGone($seen, array_keys($walker->passedOver));
+            $scan->state = Scan::DONE;
+        }
+        $this->finish($scan, $walker, $started);
+
+        return $scan;
+    }
+
+    private function finish(Scan $scan, TreeWalker $walker, float $started): void
+    {
+        $scan->references = Strays::countReferences($this->workspace);
+        $scan->strays = Strays::count($this->workspace);
+        $scan->seconds = round(microtime(true) - $started, 3);
+        if ($walker->passedOver !== []) {
+            $scan->message = 'Passed over: '.implode(' ', array_map(
+                static fn (string $path, string $why): string => "{$path}: {$why}",
+                array_keys($walker->passedOver),
+                $walker->passedOver,
+            ));
+        }
+        $scan->save();
+        $this->workspace->update(['scanned_at' => now()]);
+        $this->known = [];
+        if ($scan->changed > 0) {
+            Pulse::tell($this->workspace, Pulse::DOCUMENTS);
+        }
+    }
+
+    private function loadKnown(): void
+    {
+        $this->known = [];
+        $rows = DB::table('documents')->leftJoin('drafts', 'drafts.document_id', '=', 'documents.id')
+            ->where('workspace_id', $this->workspace->id)->whereNotNull('file_key')
+            ->select(['documents.id', 'path', 'stat', 'seen_at', 'saved_hash', 'is_gone', 'revision', 'title', 'drafts.hash as draft_hash']);
+        foreach ($rows->cursor() as $row) {
+            $this->known[$row->path] = $row;
+        }
+    }
+
+    /** @return bool whether its content differs from what was known */
+    private function file(string $path, FileStat $stat): bool
+    {
+        $known = $this->known[$path] ?? null;
+        if ($known !== null && ! $known->is_gone && $stat->proves($known->stat, $known->seen_at)) {
+            return false;
+        }
+        $seenAt = time();
+        $absolute = $this->workspace->root.'/'.$path;
+        $isRead = $this->reader->isRead($path, $stat->size);
+        $bytes = $isRead ? @file_get_contents($absolute) : '';
+        $hash = $isRead && $bytes !== false ? hash('sha256', $bytes) : @hash_file('sha256', $absolute);
+        if ($bytes === false || $hash === false) {
+            return $this->unreadable($path, $stat, $known);
+        }
+        $isSame = $known !== null && $known->saved_hash === $hash && ! $known->is_gone;
+        if ($isSame) {
+            DB::table('documents')->where('id', $known->id)->update(['stat' => $stat->signature, 'seen_at' => $seenAt, 'is_writable' => $this->files->isWritable($path, $stat)]);
+
+            return false;
+        }
+        $this->add($path, $stat, $known, $hash, $seenAt, $isRead ? $this->reader->read($path, $bytes) : $this->reader->leaf($path));
+
+        return true;
+    }
+
+    /** @param ?object{id: string, revision: int, draft_hash: ?string, title: ?string} $known */
+    private function add(string $path, FileStat $stat, ?object $known, string $hash, int $seenAt, Analysis $analysis): void
+    {
+        $id = $known->id ?? strtolower((string) Str::ulid());
+        $now = $this->now;
+        $columns = Document::columns($path);
+        $draft = $known->draft_hash ?? null;
+        if ($draft === $hash) {
+            $this->caughtUp[] = $id;
+        }
+        $this->documents[] = [
+            'id' => $id, 'workspace_id' => $this->workspace->id, ...$columns, 'file_key' => $columns['path_key'],
+            'title' => $draft === null || $draft === $hash ? $analysis->title : $known?->title,
+            'note' => $analysis->note(), 'saved_hash' => $hash,
+            'size' => $stat->size, 'stat' => $stat->signature, 'seen_at' => $seenAt, 'is_gone' => false,
+            'is_writable' => $this->files->isWritable($path, $stat),
+            'revision' => ($known->revision ?? 0) + ($known !== null && $draft === null ? 1 : 0),
+            'created_at' => $now, 'updated_at' => $now,
+        ];
+        if ($known !== null) {
+            $this->reread[] = $id;
+        }
+        foreach ($analysis->references as $row) {
+            $this->references[] = ['workspace_id' => $this->workspace->id, 'document_id' => $id, 'in_draft' => false] + $row;
+        }
+    }
+
+    /**
+     * A file that has vanished since the walk saw it is no error; one that cannot be read stays a leaf with a note.
+     *
+     * @param ?object{id: string, revision: int, draft_hash: ?string, title: ?string} $known
+     */
+    private function unreadable(string $path, FileStat $stat, ?object $known): bool
+    {
+        if ($known !== null || $this->files->stat($path) === null) {
+            return false;
+        }
+        $leaf = $this->reader->leaf($path);
+        $note = new Analysis($leaf->format, $leaf->reading::leaf('The file cannot be read: permission is missing.'), null, []);
+        $this->add($path, $stat, null, hash('sha256', ''), 0, $note);
+
+        return true;
+    }
+
+    private function flush(): void
+    {
+        DB::transaction(function (): void {
+            foreach (array_chunk($this->reread, 500) as $ids) {
+                DB::table('document_references')->whereIn('document_id', $ids)->where('in_draft', false)->delete();
+            }
+            if ($this->documents !== []) {
+                BulkInsert::into('documents', $this->documents, array_values(array_diff(array_keys($this->documents[0]), ['id', 'created_at'])));
+            }
+            BulkInsert::into('document_references', $this->references);
+            if ($this->caughtUp !== []) {
+                DB::table('drafts')->whereIn('document_id', $this->caughtUp)->delete();
+                DB::table('document_references')->whereIn('document_id', $this->caughtUp)->where('in_draft', true)->delete();
+            }
+        });
+        $this->documents = $this->references = $this->reread = $this->caughtUp = [];
+    }
+
+    /**
+     * @param  array<string, true>  $seen
+     * @param  list<string>  $passedOver  folders of which nothing is known now
+     */
+    private function markGone(array $seen, array $passedOver): int
+    {
+        $gone = [];
+        foreach ($this->known as $path => $known) {
+            if (! isset($seen[$path]) && ! $known->is_gone && ! $this->isBelow((string) $path, $passedOver)) {
+                $gone[] = $known->id;
+            }
+        }
+        foreach (array_chunk($gone, 500) as $ids) {
+            DB::table('documents')->whereIn('id', $ids)->update(['is_gone' => true, 'updated_at' => now()]);
+        }
+
+        return count($gone);
+    }
+
+    /** @param list<string> $folders */
+    private function isBelow(string $path, array $folders): bool
+    {
+        for ($folder = Path::folderOf($path); ; $folder = Path::folderOf($folder)) {
+            if (in_array($folder === '' ? '.' : $folder, $folders, true)) {
+                return true;
+            }
+            if ($folder === '') {
+                return false;
+            }
+        }
+    }
+
+    private function isStopped(Scan $scan): bool
+    {
+        if (Scan::query()->whereKey($scan->id)->value('state') !== Scan::STOPPED) {
+            return false;
+        }
+        $scan->state = Scan::STOPPED;
+
+        return true;
+    }
+}

@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use Hafenbuch\Core\Plan\Action;
+use Hafenbuch\Core\Plan\PlanLine;
+use Hafenbuch\Core\Plan\Reason;
+
+/**
+ * One file of a logbook entry.
+ *
+ * @property string $operation_id
+ * @property int $position
+ * @property ?string $document_id
+ * @property string $path
+ * @property string $action
+ * @property ?string $before_hash
+ * @property ?string $after_hash
+ * @property ?int $before_size
+ * @property ?int $after_size
+ * @property ?string $draft_before
+ * @property ?string $draft_after
+ * @property ?string $origin_id
+ * @property string $reason
+ * @property ?string $reason_of
+ */
+final class OperationLine extends Record
+{
+    public $timestamps = false;
+
+    public function planLine(): PlanLine
+    {
+        return new PlanLine(
+            (string) $this->document_id,
+            $this->path,
+            Action::from($this->action),
+            $this->before_hash,
+            $this->after_hash,
+            Reason::restore($this->reason, $this->reason_of),
+            $this->draft_before,
+            $this->draft_after,
+            $this->origin_id,
+        );
+    }
+}

@@ -1,0 +1,35 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Providers;
+
+use App\Files\DiskContentStore;
+use Hafenbuch\Core\Format\FormatRegistry;
+use Illuminate\Cache\RateLimiting\Limit;
+use Illuminate\Filesystem\FilesystemAdapter;
+use Illuminate\Http\Request;
+use Illuminate\Support\Facades\RateLimiter;
+use Illuminate\Support\Facades\Storage;
+use Illuminate\Support\ServiceProvider;
+
+final class HafenbuchProvider extends ServiceProvider
+{
+    public function register(): void
+    {
+        $this->app->singleton(FormatRegistry::class, static fn (): FormatRegistry => FormatRegistry::standard());
+        $this->app->singleton(DiskContentStore::class, static function (): DiskContentStore {
+            $disk = Storage::disk('contents');
+
+            return $disk instanceof FilesystemAdapter ? new DiskContentStore($disk) : throw new \LogicException('The contents disk must be a local folder.');
+        });
+    }
+
+    public function boot(): void
+    {
+        RateLimiter::for('login', static fn (Request $request): array => [
+            Limit::perMinute(10)->by('login:'.mb_strtolower((string) $request->input('email')).'|'.$request->ip()),
+            Limit::perMinute(60)->by('login:'.$request->ip()),
+        ]);
+    }
+}

@@ -1,0 +1,160 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Quay;
+
+use App\Models\Document;
+use App\Models\Operation;
+use App\Models\QuayItem;
+use App\Models\User;
+use App\Models\Workspace;
+use App\Support\Pulse;
+use Hafenbuch\Core\Plan\ReasonKind;
+use Illuminate\Support\Facades\DB;
+
+/** What one person has open in one workspace. */
+final readonly class Quay
+{
+    public function __construct(private Workspace $workspace, private User $person) {}
+
+    /** @return list<string> the ids of the documents that are shown, in order */
+    public function shown(): array
+    {
+        return array_values($this->items(QuayItem::SHOWN)->pluck('document_id')->all());
+    }
+
+    /** @return list<string> those that are closed from view and still kept */
+    public function inHold(): array
+    {
+        return array_values($this->items(QuayItem::HOLD)->pluck('document_id')->all());
+    }
+
+    /** @return list<string> shown or in the hold */
+    public function all(): array
+    {
+        return [...$this->shown(), ...$this->inHold()];
+    }
+
+    /** @param list<string> $ids documents of this workspace, in the order in which they are to follow */
+    public function open(array $ids): void
+    {
+        DB::transaction(function () use ($ids): void {
+            $position = 1 + (int) $this->query()->max('position');
+            $there = $this->query()->whereIn('document_id', $ids)->pluck('place', 'document_id');
+            $this->query()->whereIn('document_id', $ids)->update(['place' => QuayItem::SHOWN, 'closed_at' => null]);
+            Recent::opened($this->person, array_values(array_diff($ids, $there->keys()->all())));
+            $rows = [];
+            foreach (array_unique($ids) as $id) {
+                if (! isset($there[$id])) {
+                    $rows[] = ['workspace_id' => $this->workspace->id, 'user_id' => $this->person->id, 'document_id' => $id, 'position' => $position++, 'place' => QuayItem::SHOWN, 'opened_at' => now()];
+                }
+            }
+            foreach (array_chunk($rows, 500) as $chunk) {
+                QuayItem::query()->insert($chunk);
+            }
+        });
+        Pulse::tell($this->workspace, Pulse::QUAY);
+    }
+
+    /**
+     * Closes documents from view. One with a draft goes to the hold, so that it is still kept.
+     *
+     * @param  list<string>  $ids
+     * @return list<string> the ids that are in the hold now
+     */
+    public function close(array $ids): array
+    {
+        $held = DB::transaction(function () use ($ids): array {
+            $items = $this->query()->where('place', QuayItem::SHOWN)->whereIn('document_id', $ids)->orderBy('position')->get(['document_id', 'position']);
+            $withDraft = Document::query()->whereIn('id', $ids)->whereHas('draft')->pluck('id')->all();
+            $this->query()->whereIn('document_id', $withDraft)->where('place', QuayItem::SHOWN)->update(['place' => QuayItem::HOLD, 'closed_at' => now()]);
+            $this->query()->whereIn('document_id', array_diff($ids, $withDraft))->delete();
+            if ($items->isNotEmpty()) {
+                Closings::note($this->workspace, $this->person, $items->map(static fn (QuayItem $item): array => ['document' => $item->document_id, 'position' => $item->position])->values()->all());
+            }
+
+            return array_values($withDraft);
+        });
+        Pulse::tell($this->workspace, Pulse::QUAY);
+
+        return $held;
+    }
+
+    /**
+     * Opens what was closed last, each in its place.
+     *
+     * @return list<string> the ids; none where nothing is left to open again
+     */
+    public function reopen(): array
+    {
+        $ids = DB::transaction(function (): array {
+            $items = Closings::takeLast($this->workspace, $this->person);
+            foreach ($items as $item) {
+                $this->query()->updateOrInsert(
+                    ['workspace_id' => $this->workspace->id, 'user_id' => $this->person->id, 'document_id' => $item['document']],
+                    ['position' => $item['position'], 'place' => QuayItem::SHOWN, 'closed_at' => null],
+                );
+            }
+
+            return array_column($items, 'document');
+        });
+        Pulse::tell($this->workspace, Pulse::QUAY);
+
+        return $ids;
+    }
+
+    /**
+     * Takes out of the hold what is as saved; nothing is lost by that.
+     *
+     * @return array{removed: int, stays: int}
+     */
+    public function clearHold(): array
+    {
+        $withDraft = Document::query()->whereIn('id', $this->inHold())->whereHas('draft')->pluck('id')->all();
+        $removed = $this->query()->where('place', QuayItem::HOLD)->whereNotIn('document_id', $withDraft)->delete();
+        Pulse::tell($this->workspace, Pulse::QUAY);
+
+        return ['removed' => $removed, 'stays' => count($withDraft)];
+    }
+
+    /** @return array<string, string> by document: since when it is in the hold */
+    public function heldSince(): array
+    {
+        return $this->items(QuayItem::HOLD)->whereNotNull('closed_at')->get()->mapWithKeys(static fn (QuayItem $item): array => [$item->document_id => (string) $item->closed_at?->toIso8601ZuluString('millisecond')])->all();
+    }
+
+    /** A document goes on as another one, which takes its place. */
+    public function replace(string $old, string $new): void
+    {
+        if ($this->query()->where('document_id', $new)->exists()) {
+            $this->query()->where('document_id', $new)->update(['place' => QuayItem::SHOWN]);
+            $this->query()->where('document_id', $old)->delete();
+        } elseif ($this->query()->where('document_id', $old)->update(['document_id' => $new, 'place' => QuayItem::SHOWN]) === 0) {
+            $this->open([$new]);
+        }
+        Pulse::tell($this->workspace, Pulse::QUAY);
+    }
+
+    /** Where a document that was gone on with is taken back, the one that it was made from is open again. */
+    public static function giveBack(Document $document, Operation $undo): void
+    {
+        if ($undo->kind !== Operation::UNDO || $document->origin_id === null || $document->origin_kind !== ReasonKind::SavedAs->value) {
+            return;
+        }
+        $open = QuayItem::query()->where('document_id', $document->origin_id)->pluck('user_id')->all();
+        QuayItem::query()->where('document_id', $document->id)->whereNotIn('user_id', $open)->update(['document_id' => $document->origin_id]);
+    }
+
+    /** @return \Illuminate\Database\Eloquent\Builder<QuayItem> */
+    private function items(string $place): \Illuminate\Database\Eloquent\Builder
+    {
+        return $this->query()->where('place', $place)->orderBy('position');
+    }
+
+    /** @return \Illuminate\Database\Eloquent\Builder<QuayItem> */
+    private function query(): \Illuminate\Database\Eloquent\Builder
+    {
+        return QuayItem::query()->where('quay_items.workspace_id', $this->workspace->id)->where('user_id', $this->person->id);
+    }
+}

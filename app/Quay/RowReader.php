@@ -1,0 +1,78 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Quay;
+
+use App\Http\Data\DocumentRowData;
+use App\Models\Document;
+use App\Models\User;
+use App\Models\Workspace;
+use App\Saving\SnapshotReader;
+use Illuminate\Support\Carbon;
+use Illuminate\Support\Facades\DB;
+
+/** Reads documents as rows: their states on the four axes, and which of the others they refer to. */
+final readonly class RowReader
+{
+    public function __construct(private SnapshotReader $snapshots) {}
+
+    /**
+     * @param  list<string>  $ids
+     * @param  User  $viewer  for whom the access axis is read
+     * @return array<string, DocumentRowData> by id, in the order given
+     */
+    public function rows(Workspace $workspace, array $ids, User $viewer): array
+    {
+        $snapshot = $this->snapshots->forRows($workspace, $ids, $viewer);
+        $below = $snapshot->below();
+        $facts = $this->facts($ids);
+        $wanted = array_fill_keys($ids, true);
+        $own = array_fill_keys(DB::table('document_locks')->where('user_id', $viewer->id)->pluck('document_id')->all(), true);
+        $rows = [];
+        foreach ($ids as $id) {
+            $document = $snapshot->documents[$id] ?? null;
+            $fact = $facts[$id] ?? null;
+            if ($document === null || $fact === null) {
+                continue;
+            }
+            $rows[$id] = new DocumentRowData(
+                $id, $document->path, $fact->title, $fact->format,
+                $document->contentState()->value, $below[$id]['state']->value, $below[$id]['because'],
+                $document->fileState()?->value, (string) $document->access,
+                isset($own[$id]),
+                $fact->draft_size ?? $fact->size, $fact->revision,
+                $fact->change_words,
+                $fact->draft_at === null ? null : Carbon::parse($fact->draft_at, 'UTC')->toIso8601ZuluString('millisecond'),
+                $fact->draft_by,
+                array_values(array_filter($snapshot->graph()->targetsOf($id), static fn (string $target): bool => isset($wanted[$target]))),
+            );
+        }
+
+        return $rows;
+    }
+
+    public function row(Document $document, User $viewer): DocumentRowData
+    {
+        return $this->rows($document->workspace, [$document->id], $viewer)[$document->id];
+    }
+
+    /**
+     * @param  list<string>  $ids
+     * @return array<string, object{id: string, title: ?string, format: string, size: ?int, revision: int, draft_size: ?int, change_words: ?string, draft_at: ?string, draft_by: ?string}>
+     */
+    private function facts(array $ids): array
+    {
+        $facts = [];
+        foreach (array_chunk($ids, 1000) as $chunk) {
+            $rows = DB::table('documents')->leftJoin('drafts', 'drafts.document_id', '=', 'documents.id')->leftJoin('users', 'users.id', '=', 'drafts.user_id')
+                ->whereIn('documents.id', $chunk)
+                ->get(['documents.id', 'title', 'format', 'documents.size', 'revision', 'drafts.size as draft_size', 'drafts.change_words', 'drafts.updated_at as draft_at', 'users.name as draft_by']);
+            foreach ($rows as $row) {
+                $facts[$row->id] = $row;
+            }
+        }
+
+        return $facts;
+    }
+}

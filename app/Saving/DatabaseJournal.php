@@ -1,0 +1,184 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Saving;
+
+use App\Files\DiskContentStore;
+use App\Models\Document;
+use App\Models\Operation as OperationRecord;
+use App\Models\OperationLine;
+use App\Models\Workspace;
+use App\Support\BulkInsert;
+use App\Support\Pulse;
+use Hafenbuch\Core\Plan\Action;
+use Hafenbuch\Core\Plan\PlanLine;
+use Hafenbuch\Core\Write\FileChange;
+use Hafenbuch\Core\Write\Journal;
+use Hafenbuch\Core\Write\Operation;
+use Illuminate\Support\Facades\DB;
+
+/** The logbook's tables as the journal of the transaction. */
+final class DatabaseJournal implements Journal
+{
+    public function __construct(
+        private readonly Workspace $workspace,
+        private readonly Settlement $settlement,
+        private readonly DiskContentStore $contents,
+        private readonly ?LogEntry $entry = null,
+    ) {}
+
+    public function prepared(Operation $operation): void
+    {
+        $entry = $this->entry ?? throw new \LogicException('Only a new operation can be prepared.');
+        DB::transaction(function () use ($operation, $entry): void {
+            OperationRecord::query()->create([
+                'id' => $operation->id,
+                'workspace_id' => $this->workspace->id,
+                'number' => 1 + (int) OperationRecord::query()->where('workspace_id', $this->workspace->id)->max('number'),
+                'kind' => $entry->kind,
+                'state' => OperationRecord::PREPARED,
+                'user_id' => $entry->personId,
+                'note' => $entry->note,
+                'undoes_id' => $entry->undoesId,
+                'new_folders' => $operation->newFolders,
+                'old_folders' => $operation->oldFolders,
+                'created_at' => now(),
+            ]);
+            $this->makeDocuments($entry->lines);
+            foreach (array_chunk($this->rows($operation, $entry->lines), 500) as $rows) {
+                OperationLine::query()->insert($rows);
+            }
+        });
+    }
+
+    public function done(Operation $operation): void
+    {
+        DB::transaction(function () use ($operation): void {
+            $record = OperationRecord::query()->with('lines', 'undoes.lines')->findOrFail($operation->id);
+            $this->settlement->apply($this->workspace, $record);
+            $record->update(['state' => OperationRecord::DONE, 'finished_at' => now()]);
+            $record->undoes?->update(['state' => OperationRecord::TAKEN_BACK]);
+        });
+        Pulse::tell($this->workspace, Pulse::DOCUMENTS, Pulse::LOGBOOK, Pulse::QUAY);
+    }
+
+    public function rolledBack(Operation $operation, string $why): void
+    {
+        $made = OperationLine::query()->where('operation_id', $operation->id)->whereNotNull('origin_id')->pluck('document_id')->filter()->all();
+        Document::query()->whereIn('id', $made)->whereNotNull('dropped_at')->whereNull('saved_hash')->whereDoesntHave('draft')->whereDoesntHave('versions')->delete();
+        $this->close($operation, ['state' => OperationRecord::ROLLED_BACK, 'message' => $why]);
+    }
+
+    public function needsPerson(Operation $operation, array $found): void
+    {
+        $files = \App\Files\WorkspaceFiles::of($this->workspace);
+        foreach ($found as $path => $hash) {
+            if ($hash !== null && ! $this->contents->has($hash)) {
+                $this->contents->put($files->open((string) $path));
+            }
+        }
+        $this->close($operation, [
+            'state' => OperationRecord::NEEDS_PERSON,
+            'message' => 'A file holds a content that neither this operation nor its start knows.',
+            'found' => $found,
+        ]);
+    }
+
+    public function unfinished(): array
+    {
+        $records = OperationRecord::query()->with('lines')
+            ->where('workspace_id', $this->workspace->id)->where('state', OperationRecord::PREPARED)->orderBy('number')->get();
+
+        return array_values($records->map(self::operation(...))->all());
+    }
+
+    /** The files of a logbook entry, as the transaction sees them. */
+    public static function operation(OperationRecord $record): Operation
+    {
+        return new Operation(
+            $record->id,
+            self::changes(array_values($record->lines->map(static fn (OperationLine $line): PlanLine => $line->planLine())->all())),
+            $record->new_folders,
+            $record->old_folders,
+        );
+    }
+
+    /**
+     * @param  list<PlanLine>  $lines
+     * @return list<FileChange>
+     */
+    public static function changes(array $lines): array
+    {
+        $changes = [];
+        $places = [];
+        foreach ($lines as $line) {
+            $places[$line->documentId][] = $line->path;
+        }
+        foreach ($lines as $line) {
+            if (! $line->action->touchesFile()) {
+                continue;
+            }
+            $other = $changes[$line->path] ?? null;
+            $like = array_values(array_diff($places[$line->documentId], [$line->path]))[0] ?? null;
+            // Where one document makes room for another, its path is written once.
+            $changes[$line->path] = $other === null
+                ? new FileChange($line->path, $line->before, $line->after, $like)
+                : new FileChange($line->path, $other->before ?? $line->before, $other->after ?? $line->after, $like);
+        }
+
+        return array_values($changes);
+    }
+
+    /**
+     * The documents that the operation makes, out of sight until it is done.
+     *
+     * @param  list<PlanLine>  $lines
+     */
+    private function makeDocuments(array $lines): void
+    {
+        $made = array_filter($lines, static fn (PlanLine $line): bool => $line->origin !== null);
+        $known = Document::query()->whereIn('id', array_map(static fn (PlanLine $line): string => $line->documentId, $made))->pluck('id', 'id')->all();
+        $rows = [];
+        foreach ($made as $line) {
+            if (! isset($known[$line->documentId])) {
+                $now = now()->format('Y-m-d H:i:s.v');
+                $rows[] = ['id' => $line->documentId, 'workspace_id' => $this->workspace->id, ...Document::columns($line->path), 'dropped_at' => $now, 'created_at' => $now, 'updated_at' => $now];
+            }
+        }
+        BulkInsert::into('documents', $rows);
+    }
+
+    /**
+     * @param  list<PlanLine>  $lines
+     * @return list<array<string, mixed>>
+     */
+    private function rows(Operation $operation, array $lines): array
+    {
+        $rows = [];
+        foreach ($lines as $position => $line) {
+            $rows[] = [
+                'operation_id' => $operation->id, 'position' => $position, 'document_id' => $line->documentId,
+                'path' => $line->path, 'action' => $line->action->value,
+                'before_hash' => $line->before, 'after_hash' => $line->after,
+                'before_size' => $this->size($line->before, $line->action), 'after_size' => $this->size($line->after, $line->action),
+                'draft_before' => $line->draftBefore, 'draft_after' => $line->draftAfter, 'origin_id' => $line->origin,
+                'reason' => $line->reason->kind->value, 'reason_of' => $line->reason->of,
+            ];
+        }
+
+        return $rows;
+    }
+
+    private function size(?string $hash, Action $action): ?int
+    {
+        return $hash === null || ! $action->touchesFile() ? null : $this->contents->size($hash);
+    }
+
+    /** @param array<string, mixed> $values */
+    private function close(Operation $operation, array $values): void
+    {
+        OperationRecord::query()->findOrFail($operation->id)->update(['finished_at' => now(), ...$values]);
+        Pulse::tell($this->workspace, Pulse::DOCUMENTS, Pulse::LOGBOOK);
+    }
+}

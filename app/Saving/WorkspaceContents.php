@@ -1,0 +1,37 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Saving;
+
+use App\Files\DiskContentStore;
+use App\Files\WorkspaceFiles;
+use App\Models\Workspace;
+use Hafenbuch\Core\Document\DocumentSnapshot;
+use Hafenbuch\Core\Plan\Contents;
+use Hafenbuch\Core\Write\UnableToRead;
+
+/** Contents from the store, else from the file while it still holds them. */
+final readonly class WorkspaceContents implements Contents
+{
+    private WorkspaceFiles $files;
+
+    public function __construct(Workspace $workspace, private DiskContentStore $store)
+    {
+        $this->files = WorkspaceFiles::of($workspace);
+    }
+
+    public function bytes(DocumentSnapshot $document, string $hash): string
+    {
+        if ($document->onDisk->hash === $hash) {
+            $bytes = stream_get_contents($this->files->open($document->path));
+            if ($bytes !== false && hash('sha256', $bytes) === $hash) {
+                return $bytes;
+            }
+        }
+
+        return $this->store->has($hash)
+            ? $this->store->bytes($hash)
+            : throw UnableToRead::file($document->path, 'its content has changed since it was read; look for changed files');
+    }
+}

@@ -1,0 +1,150 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Setup;
+
+use App\Drafts\DraftDesk;
+use App\Drafts\Locks;
+use App\Index\Scanner;
+use App\Models\Document;
+use App\Models\User;
+use App\Models\Workspace;
+use App\Quay\Quay;
+use App\Saving\SaveDesk;
+use App\Support\Settings;
+use App\Support\Workspaces;
+use Hafenbuch\Core\Plan\Decision;
+use Illuminate\Console\Command;
+use Illuminate\Filesystem\Filesystem;
+
+/** Copies the demo's files into a writable folder and tells its story: who has what open, and what is unsaved. */
+final class SetUpDemo extends Command
+{
+    protected $signature = 'hafenbuch:demo {--fresh : Put the demo back as it was} {--show-login}';
+
+    protected $description = 'Set up the demo workspace';
+
+    public function handle(Filesystem $files, Scanner $scanner, DraftDesk $drafts, SaveDesk $desk, DemoHistory $history, DemoEdits $edits): int
+    {
+        $story = json_decode($files->get(base_path('demo/story.json')), true, 16, JSON_THROW_ON_ERROR);
+        if ($this->option('show-login')) {
+            $this->line("Demo login:          {$story['people'][0]['email']}  password: {$story['password']}");
+
+            return self::SUCCESS;
+        }
+        $workspace = Workspace::query()->where('name', $story['workspace'])->first();
+        if ($workspace !== null && ! $this->option('fresh')) {
+            return self::SUCCESS;
+        }
+        $workspace?->delete();
+        $people = $this->people($story['people'], $story['password']);
+        $root = $this->copyFiles($files);
+        $history->rewind($root);
+        $workspace = Workspaces::add($story['workspace'], $root, $people[$story['people'][0]['email']]);
+        foreach (array_slice(array_values($people), 1) as $person) {
+            $workspace->members()->attach($person->id, ['role' => Workspace::MEMBER]);
+        }
+        $scanner->run($workspace);
+        $history->play($workspace, $people);
+        $this->isAsTold($files, $root);
+        foreach ($story['readOnly'] as $path) {
+            chmod("{$root}/{$path}", 0o444);
+        }
+        $scanner->run($workspace);
+        Settings::of($workspace)->set($story['settings']);
+        foreach ($story['stages'] as $stage) {
+            $this->stage($desk, $drafts, $workspace, $stage, $people[$stage['by']]);
+        }
+        $edits->make($this->known($workspace, $story['edits']['path']), $people[$story['edits']['by']], $story['edits']['steps']);
+        foreach ($story['drafts'] as $draft) {
+            $this->draft($drafts, $workspace, $draft['path'], $people[$draft['by']]);
+        }
+        foreach ($story['quays'] as $email => $paths) {
+            $ids = array_map(fn (string $path): string => $this->known($workspace, $path)->id, $paths);
+            (new Quay($workspace, $people[$email]))->open($ids);
+        }
+        foreach ($story['locks'] as $lock) {
+            Locks::take($this->known($workspace, $lock['path']), $people[$lock['by']]);
+        }
+        $this->disturb($root, $story);
+        $scanner->run($workspace);
+        $this->line("The demo is ready in {$root}");
+
+        return self::SUCCESS;
+    }
+
+    /**
+     * @param  list<array{name: string, email: string}>  $people
+     * @return array<string, User> by e-mail address
+     */
+    private function people(array $people, string $password): array
+    {
+        $users = [];
+        foreach ($people as $person) {
+            $users[$person['email']] = User::query()->updateOrCreate(['email' => $person['email']], ['name' => $person['name'], 'password' => $password]);
+        }
+
+        return $users;
+    }
+
+    private function copyFiles(Filesystem $files): string
+    {
+        $root = (config('hafenbuch.roots')[0] ?? throw new \LogicException('HAFENBUCH_ROOTS names no folder.')).'/gauge-house-greetholm';
+        $files->deleteDirectory($root);
+        $files->copyDirectory(base_path('demo/files'), $root);
+
+        return $root;
+    }
+
+    /** The history ends with the files that the demo ships. */
+    private function isAsTold(Filesystem $files, string $root): void
+    {
+        foreach ($files->allFiles(base_path('demo/files')) as $file) {
+            if ($files->get($file->getPathname()) !== $files->get("{$root}/{$file->getRelativePathname()}")) {
+                throw new \LogicException("The demo’s history ends with another {$file->getRelativePathname()} than it ships.");
+            }
+        }
+    }
+
+    /**
+     * What other programs have done since.
+     *
+     * @param  array{changedOutside: array<string, string>, gone: list<string>}  $story
+     */
+    private function disturb(string $root, array $story): void
+    {
+        foreach ($story['changedOutside'] as $path => $content) {
+            file_put_contents("{$root}/{$path}", $content);
+        }
+        foreach ($story['gone'] as $path) {
+            unlink("{$root}/{$path}");
+        }
+    }
+
+    private function draft(DraftDesk $drafts, Workspace $workspace, string $path, User $person): void
+    {
+        $bytes = (string) file_get_contents(base_path("demo/drafts/{$path}"));
+        $document = Document::at($workspace, $path);
+        $document === null ? $drafts->begin($workspace, $path, $bytes, $person) : $drafts->write($document, $bytes, $person, null);
+    }
+
+    /**
+     * A stage that a person has gone on to before the story begins.
+     *
+     * @param  array{path: string, as: string, note: string, followers: list<string>}  $stage
+     */
+    private function stage(SaveDesk $desk, DraftDesk $drafts, Workspace $workspace, array $stage, User $person): void
+    {
+        $document = $this->known($workspace, $stage['path']);
+        $drafts->write($document, (string) file_get_contents(base_path("demo/drafts/{$stage['as']}")), $person, null);
+        $followers = array_map(fn (string $path): string => $this->known($workspace, $path)->id, $stage['followers']);
+        $decisions = [$document->id => Decision::saveAs($stage['as'], $followers), ...array_fill_keys($followers, Decision::save())];
+        $desk->save($workspace, $person, $decisions, null, $stage['note']);
+    }
+
+    private function known(Workspace $workspace, string $path): Document
+    {
+        return Document::at($workspace, $path) ?? throw new \LogicException("The demo has no {$path}.");
+    }
+}

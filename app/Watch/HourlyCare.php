@@ -1,0 +1,38 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Watch;
+
+use App\Contents\Inventory;
+use App\Drafts\StepList;
+use App\Models\Document;
+use App\Models\Workspace;
+use App\Support\Settings;
+use App\Versions\Retention;
+use Illuminate\Support\Facades\DB;
+
+/** Keeps the past within what a workspace has agreed on. */
+final readonly class HourlyCare
+{
+    public function __construct(private Retention $retention, private StepList $steps, private Inventory $inventory) {}
+
+    public function of(Workspace $workspace): void
+    {
+        $this->retention->apply($workspace);
+        $limit = Settings::of($workspace)->steps();
+        $long = DB::table('draft_steps')->join('documents', 'documents.id', '=', 'document_id')->where('workspace_id', $workspace->id)
+            ->groupBy('document_id')->havingRaw('count(*) > ?', [$limit])->pluck('document_id');
+        foreach ($long as $id) {
+            $document = Document::query()->find($id);
+            if ($document !== null) {
+                $this->steps->prune($document, $limit);
+            }
+        }
+    }
+
+    public function ofTheStore(): void
+    {
+        $this->inventory->sweep();
+    }
+}

@@ -1,0 +1,160 @@
+# Shared by bin/start, bin/test and bin/bench: what must be installed, and the database of the project's own.
+# Expects ROOT (the checkout) and HAFENBUCH_HOME (the folder that holds all that an installation writes).
+
+say() { printf '%s\n' "$*"; }
+fail() { printf 'Hafenbuch: %s\n' "$*" >&2; exit 1; }
+
+# install_packages PACKAGE:CHECK… — CHECK is a command, ext=EXTENSION or file=PATH that shows that it is there.
+install_packages() {
+    local missing=() pair package check extensions
+    extensions=$(php -m 2>/dev/null)
+    for pair in "$@"; do
+        package=${pair%%:*} check=${pair#*:}
+        case $check in
+            ext=*) grep -qix "${check#ext=}" <<<"$extensions" || missing+=("$package") ;;
+            file=*) [ -e "${check#file=}" ] || missing+=("$package") ;;
+            *) command -v "$check" >/dev/null || missing+=("$package") ;;
+        esac
+    done
+    [ ${#missing[@]} -eq 0 ] && return
+    local install="apt-get install -y --no-install-recommends ${missing[*]}" sudo=
+    if [ "$(id -u)" -ne 0 ]; then
+        command -v sudo >/dev/null && sudo -n true 2>/dev/null && sudo="sudo "
+        [ -n "$sudo" ] || fail "these packages are missing; install them and start again:
+  sudo apt-get update && sudo $install"
+    fi
+    say "Installing ${missing[*]} …"
+    { ${sudo}apt-get update -qq && ${sudo}env DEBIAN_FRONTEND=noninteractive $install; } >"$HAFENBUCH_HOME/install.log" 2>&1 \
+        || fail "the packages could not be installed; see $HAFENBUCH_HOME/install.log"
+}
+
+SERVER_PACKAGES=(
+    mariadb-server:mariadbd php8.2-mysql:ext=pdo_mysql php8.2-zip:ext=zip php8.2-gd:ext=gd php8.2-curl:ext=curl
+    php8.2-xml:ext=dom php8.2-mbstring:ext=mbstring php8.2-intl:ext=intl php-league-config:file=/usr/share/php/League/Config
+)
+BROWSER_PACKAGES=(chromium:chromium chromium-driver:chromedriver)
+
+# is_current STAMP FILE… — whether nothing among the files is newer than the stamp.
+is_current() {
+    local stamp=$1
+    shift
+    [ -e "$stamp" ] && [ -z "$(find "$@" -newer "$stamp" -print -quit 2>/dev/null)" ]
+}
+
+install_dependencies() {
+    cd "$ROOT" || exit 1
+    if ! is_current vendor/.installed composer.json; then
+        say "Installing the PHP packages …"
+        COMPOSER_ALLOW_SUPERUSER=1 composer install --no-interaction --no-progress -q || fail "composer could not install the PHP packages"
+        touch vendor/.installed
+    elif [ ! -e vendor/composer/autoload_classmap.php ] || [ -n "$(find app core/src core/tests tests compat -newer vendor/.dumped -name '*.php' -print -quit 2>/dev/null)" ] || [ ! -e vendor/.dumped ]; then
+        COMPOSER_ALLOW_SUPERUSER=1 composer dump-autoload -q
+    fi
+    touch vendor/.dumped
+    if ! is_current node_modules/.installed package.json package-lock.json; then
+        say "Installing the front end's packages …"
+        # "npm ci" refuses a lock that lacks other platforms' optional packages, as a partial registry makes it.
+        npm install --no-audit --no-fund --loglevel=error >"$HAFENBUCH_HOME/npm.log" 2>&1 || fail "npm could not install the packages; see $HAFENBUCH_HOME/npm.log"
+        touch node_modules/.installed
+    fi
+}
+
+# The contract (openapi.json), the types made from it, and the pages.
+build_front_end() {
+    cd "$ROOT" || exit 1
+    if ! is_current resources/js/api/schema.d.ts app/Http routes node_modules/.installed; then
+        php artisan hafenbuch:openapi >"$HAFENBUCH_HOME/openapi.log" 2>&1 || { cat "$HAFENBUCH_HOME/openapi.log" >&2; fail "the API's description could not be made"; }
+        npx --no-install openapi-typescript resources/openapi.json -o resources/js/api/schema.d.ts >>"$HAFENBUCH_HOME/openapi.log" 2>&1 || fail "the API's types could not be made; see $HAFENBUCH_HOME/openapi.log"
+    fi
+    if ! is_current public/build/.built resources vite.config.ts package.json; then
+        say "Building the front end …"
+        npx --no-install vite build --logLevel warn || fail "the front end could not be built"
+        touch public/build/.built
+    fi
+}
+
+port_is_taken() { (exec 3<>"/dev/tcp/127.0.0.1/$1") 2>/dev/null; }
+
+free_port() {
+    local port=$1
+    while port_is_taken "$port"; do port=$((port + 1)); done
+    printf '%s' "$port"
+}
+
+random_word() { php -r 'echo bin2hex(random_bytes(20));'; }
+
+# write_settings DATABASE_PORT APP_URL ROOTS — once; later starts only renew what was given.
+write_settings() {
+    local file=$HAFENBUCH_HOME/.env
+    if [ ! -e "$file" ]; then
+        (umask 077; cat >"$file" <<EOF
+APP_NAME=Hafenbuch
+APP_ENV=production
+APP_KEY=base64:$(php -r 'echo base64_encode(random_bytes(32));')
+LOG_CHANNEL=single
+DB_HOST=127.0.0.1
+DB_DATABASE=hafenbuch
+DB_USERNAME=hafenbuch
+DB_PASSWORD=$(random_word)
+SESSION_DRIVER=database
+SESSION_LIFETIME=10080
+QUEUE_CONNECTION=database
+CACHE_STORE=database
+HAFENBUCH_ROOTS=$3
+EOF
+        )
+    fi
+    sed -i '/^DB_PORT=/d;/^APP_URL=/d' "$file"
+    printf 'DB_PORT=%s\nAPP_URL=%s\n' "$1" "$2" >>"$file"
+}
+
+setting() { sed -n "s/^$1=//p" "$HAFENBUCH_HOME/.env" | head -n 1; }
+
+# start_database PORT — leaves its process id in DATABASE_PID.
+start_database() {
+    local port=$1 data=$HAFENBUCH_HOME/mariadb me tries
+    me=$(id -un)
+    DATABASE_SOCKET=/tmp/hafenbuch-$(printf '%s' "$HAFENBUCH_HOME" | cksum | cut -d' ' -f1).sock
+    if [ ! -d "$data/mysql" ]; then
+        say "Preparing the database …"
+        mariadb-install-db --no-defaults --user="$me" --datadir="$data" --skip-test-db \
+            --auth-root-authentication-method=socket --auth-root-socket-user="$me" >"$HAFENBUCH_HOME/mariadb-install.log" 2>&1 \
+            || fail "MariaDB could not prepare its folder; see $HAFENBUCH_HOME/mariadb-install.log"
+    fi
+    mariadbd --no-defaults --user="$me" --datadir="$data" --socket="$DATABASE_SOCKET" --pid-file="$HAFENBUCH_HOME/mariadb.pid" \
+        --bind-address=127.0.0.1 --port="$port" --skip-name-resolve --skip-log-bin --max-allowed-packet=64M \
+        --character-set-server=utf8mb4 --collation-server=utf8mb4_nopad_bin --innodb-buffer-pool-size=256M ${DATABASE_OPTIONS:-} \
+        >"$HAFENBUCH_HOME/mariadb.log" 2>&1 &
+    DATABASE_PID=$!
+    for ((tries = 0; tries < 300; tries++)); do
+        mariadb-admin --no-defaults --socket="$DATABASE_SOCKET" --user="$me" ping >/dev/null 2>&1 && break
+        kill -0 "$DATABASE_PID" 2>/dev/null || fail "MariaDB did not start; see $HAFENBUCH_HOME/mariadb.log"
+        sleep 0.1
+    done
+    mariadb --no-defaults --socket="$DATABASE_SOCKET" --user="$me" <<EOF || fail "the database user could not be made"
+CREATE USER IF NOT EXISTS hafenbuch@'127.0.0.1' IDENTIFIED BY '$(setting DB_PASSWORD)';
+ALTER USER hafenbuch@'127.0.0.1' IDENTIFIED BY '$(setting DB_PASSWORD)';
+EOF
+    add_database hafenbuch
+}
+
+# add_database NAME — on the server that runs, for the application's user.
+add_database() {
+    mariadb --no-defaults --socket="$DATABASE_SOCKET" --user="$(id -un)" <<EOF || fail "the database $1 could not be made"
+CREATE DATABASE IF NOT EXISTS $1;
+GRANT ALL ON $1.* TO hafenbuch@'127.0.0.1';
+EOF
+}
+
+# stop_groups PID… — ends each process with all that it started.
+stop_groups() {
+    local pid tries
+    for pid in "$@"; do [ -n "$pid" ] && kill -TERM -- "-$pid" 2>/dev/null; done
+    for ((tries = 0; tries < 100; tries++)); do
+        local alive=
+        for pid in "$@"; do [ -n "$pid" ] && kill -0 -- "-$pid" 2>/dev/null && alive=1; done
+        [ -z "$alive" ] && return
+        sleep 0.1
+    done
+    for pid in "$@"; do [ -n "$pid" ] && kill -KILL -- "-$pid" 2>/dev/null; done
+}

@@ -1,0 +1,36 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Http\Errors;
+use App\Http\Middleware\SecurityHeaders;
+use Illuminate\Foundation\Application;
+use Illuminate\Foundation\Configuration\Exceptions;
+use Illuminate\Foundation\Configuration\Middleware;
+use Illuminate\Http\Middleware\HandleCors;
+
+// One folder holds all that an installation writes: its settings, database, contents and logs.
+$home = getenv('HAFENBUCH_HOME') ?: dirname(__DIR__).'/.var/main';
+
+$app = Application::configure(basePath: dirname(__DIR__))
+    ->withRouting(web: __DIR__.'/../routes/web.php', api: __DIR__.'/../routes/api.php', health: '/up')
+    ->withMiddleware(function (Middleware $middleware): void {
+        // Hafenbuch is served from one origin only, and the package behind this is absent (compat/).
+        $middleware->remove(HandleCors::class);
+        $middleware->append(SecurityHeaders::class);
+        $middleware->statefulApi();
+        $middleware->redirectGuestsTo('/login');
+        // Bytes of documents come and go as they are.
+        $middleware->trimStrings(except: ['content', 'value', 'path', 'title', 'description', 'note', 'password']);
+        $middleware->convertEmptyStringsToNull(except: [fn ($request): bool => $request->is('api/*')]);
+    })
+    ->withCommands([App\Console\WatchFiles::class, App\Setup\SetUpDemo::class, App\Setup\WriteOpenApi::class])
+    ->withExceptions(function (Exceptions $exceptions): void {
+        Errors::register($exceptions);
+    })
+    ->create();
+
+$app->useEnvironmentPath($home);
+$app->useStoragePath($home.'/storage');
+
+return $app;

@@ -1,0 +1,18 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Hafenbuch\Core\Document;
+
+/** The content axis: how a document's working content stands to its file. */
+enum ContentState: string
+{
+    case New = 'new';
+    case Modified = 'modified';
+    case AsSaved = 'as saved';
+
+    public function isUnsaved(): bool
+    {
+        return $this !== self::AsSaved;
+    }
+}

@@ -1,0 +1,46 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Hafenbuch\Core\Format\Css;
+
+use Hafenbuch\Core\Format\Editing\ReferenceEditing;
+use Hafenbuch\Core\Format\Editing\StyleEditing;
+use Hafenbuch\Core\Format\Format;
+use Hafenbuch\Core\Format\Lexer\CssUrls;
+use Hafenbuch\Core\Format\Reading;
+use Hafenbuch\Core\Reference\ReferenceSite;
+
+/** Style sheets (CSS Syntax 3; CSS Values 4, section 4.5): url() wherever it stands, fonts among them, and @import. */
+final class CssFormat implements Format
+{
+    public function name(): string
+    {
+        return 'CSS';
+    }
+
+    public function endings(): array
+    {
+        return ['css'];
+    }
+
+    public function read(string $bytes): Reading
+    {
+        $references = [];
+        foreach (CssUrls::find($bytes) as $url) {
+            $references[] = new ReferenceSite($url->isImport ? 'import' : 'style', $url->offset, $url->length, $url->notation->decode(substr($bytes, $url->offset, $url->length)), $url->notation);
+        }
+
+        return Reading::of($references);
+    }
+
+    public function blank(string $title): string
+    {
+        return '/* '.str_replace('*/', '* /', $title)." */\n";
+    }
+
+    public function editing(): ReferenceEditing
+    {
+        return new StyleEditing;
+    }
+}

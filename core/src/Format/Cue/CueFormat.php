@@ -1,0 +1,63 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Hafenbuch\Core\Format\Cue;
+
+use Hafenbuch\Core\Format\Editing\ReferenceEditing;
+use Hafenbuch\Core\Format\Format;
+use Hafenbuch\Core\Format\Lexer\Lines;
+use Hafenbuch\Core\Format\Notation\LineText;
+use Hafenbuch\Core\Format\Reading;
+use Hafenbuch\Core\Reference\AddressStyle;
+use Hafenbuch\Core\Reference\FieldSite;
+use Hafenbuch\Core\Reference\ReferenceSite;
+
+/** Cue sheets: FILE and CDTEXTFILE name a file, with or without quotes; the TITLE before the first TRACK is the disc's. */
+final class CueFormat implements Format
+{
+    public function name(): string
+    {
+        return 'CUE';
+    }
+
+    public function endings(): array
+    {
+        return ['cue'];
+    }
+
+    public function read(string $bytes): Reading
+    {
+        $references = [];
+        $fields = [];
+        $inTrack = false;
+        foreach (Lines::of($bytes) as $offset => $line) {
+            if (preg_match('~^(FILE|CDTEXTFILE|TITLE)\s+(?:"([^"]*)"|(\S+))~i', $line, $match, PREG_OFFSET_CAPTURE | PREG_UNMATCHED_AS_NULL) === 1) {
+                $isQuoted = $match[2][0] !== null;
+                [$raw, $start] = $isQuoted ? $match[2] : $match[3];
+                $notation = $isQuoted
+                    ? new LineText('a cue sheet', '~"~', 'it has a quote, which a cue sheet cannot hold')
+                    : new LineText('a cue sheet', '~[\s"]~', 'without quotes it can hold no white space and no quote');
+                if (strtoupper((string) $match[1][0]) !== 'TITLE') {
+                    $references[] = new ReferenceSite('track', $offset + $start, strlen((string) $raw), (string) $raw, $notation, AddressStyle::PlainPath);
+                } elseif (! $inTrack && $fields === []) {
+                    $fields[] = new FieldSite(FieldSite::TITLE, $offset + $start, strlen((string) $raw), (string) $raw, $notation);
+                }
+            } elseif (preg_match('~^TRACK\s~i', $line) === 1) {
+                $inTrack = true;
+            }
+        }
+
+        return Reading::of($references, $fields);
+    }
+
+    public function blank(string $title): string
+    {
+        return 'TITLE "'.strtr(preg_replace('~\s+~', ' ', $title) ?? '', '"', "'")."\"\n";
+    }
+
+    public function editing(): ReferenceEditing
+    {
+        return new CueEditing;
+    }
+}

@@ -1,0 +1,85 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Hafenbuch\Core\Format\DataPackage;
+
+use Hafenbuch\Core\Format\Editing\ReferenceEditing;
+use Hafenbuch\Core\Format\Format;
+use Hafenbuch\Core\Format\Lexer\JsonLexer;
+use Hafenbuch\Core\Format\Lexer\JsonText;
+use Hafenbuch\Core\Format\Notation\Inserted;
+use Hafenbuch\Core\Format\Notation\JsonStringValue;
+use Hafenbuch\Core\Format\Reading;
+use Hafenbuch\Core\Reference\AddressStyle;
+use Hafenbuch\Core\Reference\FieldSite;
+use Hafenbuch\Core\Reference\ReferenceSite;
+
+/** Data Package descriptors, version 1 and 2 (Data Resource, “path” and “schema”): a path is a URL or a POSIX path as it is. */
+final class DataPackageFormat implements Format
+{
+    private const KINDS = [
+        '~^/resources/\d+/path(?:/\d+)?$~' => 'data',
+        '~^/resources/\d+/schema$~' => 'schema',
+        '~^/(?:resources/\d+/)?licenses/\d+/path$~' => 'licence',
+        '~^/(?:resources/\d+/)?sources/\d+/path$~' => 'source',
+        '~^/image$~' => 'image',
+    ];
+
+    private const FIELDS = ['title' => FieldSite::TITLE, 'description' => FieldSite::DESCRIPTION];
+
+    public function name(): string
+    {
+        return 'Data Package';
+    }
+
+    public function endings(): array
+    {
+        return ['datapackage.json'];
+    }
+
+    public function read(string $bytes): Reading
+    {
+        $json = JsonLexer::read($bytes);
+        $notation = new JsonStringValue;
+        $references = [];
+        foreach ($json->strings as $pointer => $string) {
+            foreach (self::KINDS as $pattern => $kind) {
+                if (preg_match($pattern, (string) $pointer) === 1) {
+                    $raw = $notation->decode(substr($bytes, $string->offset, $string->length));
+                    $style = preg_match('~^[a-z][a-z0-9+.\-]+://~i', $raw) === 1 ? AddressStyle::Uri : AddressStyle::PlainPath;
+                    $references[] = new ReferenceSite($kind, $string->offset, $string->length, $raw, $notation, $style);
+                }
+            }
+        }
+
+        return Reading::of($references, $this->fields($bytes, $json));
+    }
+
+    public function blank(string $title): string
+    {
+        return json_encode(['title' => $title, 'resources' => []], JSON_PRETTY_PRINT | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR)."\n";
+    }
+
+    public function editing(): ReferenceEditing
+    {
+        return new DataPackageEditing;
+    }
+
+    /** @return list<FieldSite> */
+    private function fields(string $bytes, JsonText $json): array
+    {
+        $notation = new JsonStringValue;
+        $fields = [];
+        foreach (self::FIELDS as $key => $name) {
+            $string = $json->strings['/'.$key] ?? null;
+            if ($string !== null) {
+                $fields[] = new FieldSite($name, $string->offset, $string->length, $notation->decode(substr($bytes, $string->offset, $string->length)), $notation);
+            } elseif ($json->rootOffset !== null && ! $json->rootIsEmpty) {
+                $fields[] = new FieldSite($name, $json->rootOffset, 0, '', new Inserted("\n    \"{$key}\": \"", $notation, '",'));
+            }
+        }
+
+        return $fields;
+    }
+}

@@ -1,0 +1,30 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Hafenbuch\Core\Format;
+
+use Hafenbuch\Core\Format\Editing\ReferenceEditing;
+
+/** One open format: where its references and fields stand, and how text is written there. */
+interface Format
+{
+    /** The short name by which the format is known in the interface and the command line. */
+    public function name(): string;
+
+    /** @return list<string> file extensions in lower case, without the dot; or whole file names, with theirs */
+    public function endings(): array;
+
+    /**
+     * @param  string  $bytes  valid UTF-8
+     *
+     * @throws MalformedContent
+     */
+    public function read(string $bytes): Reading;
+
+    /** The content that a new document of this format starts with. */
+    public function blank(string $title): string;
+
+    /** How references are added and taken out. */
+    public function editing(): ReferenceEditing;
+}

@@ -1,0 +1,111 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Hafenbuch\Core\Format;
+
+use Hafenbuch\Core\Document\Path;
+use Hafenbuch\Core\Format\Css\CssFormat;
+use Hafenbuch\Core\Format\Cue\CueFormat;
+use Hafenbuch\Core\Format\DataPackage\DataPackageFormat;
+use Hafenbuch\Core\Format\Gltf\GltfFormat;
+use Hafenbuch\Core\Format\Html\HtmlFormat;
+use Hafenbuch\Core\Format\M3u\M3uFormat;
+use Hafenbuch\Core\Format\Markdown\MarkdownFormat;
+use Hafenbuch\Core\Format\Obj\MtlFormat;
+use Hafenbuch\Core\Format\Obj\ObjFormat;
+use Hafenbuch\Core\Format\Otio\OtioFormat;
+use Hafenbuch\Core\Format\Svg\SvgFormat;
+use Hafenbuch\Core\Format\X3d\X3dFormat;
+use Hafenbuch\Core\Format\Xspf\XspfFormat;
+
+/** Every format that Hafenbuch reads. A file of any other kind is a leaf. */
+final class FormatRegistry
+{
+    /** Larger text is kept and hashed, but not read for references. */
+    private const READABLE_BYTES = 8 * 1024 * 1024;
+
+    private const BULKY_BYTES = 64 * 1024 * 1024;
+
+    public const LEAF = 'file';
+
+    /** @var array<string, Format> by extension or whole name */
+    private array $byEnding = [];
+
+    /** @param list<Format> $formats */
+    public function __construct(public readonly array $formats)
+    {
+        foreach ($formats as $format) {
+            foreach ($format->endings() as $ending) {
+                $this->byEnding[$ending] = $format;
+            }
+        }
+    }
+
+    public static function standard(): self
+    {
+        static $standard = null;
+
+        return $standard ??= new self([
+            new X3dFormat,
+            new SvgFormat,
+            new MarkdownFormat,
+            new HtmlFormat,
+            new CssFormat,
+            new OtioFormat,
+            new M3uFormat,
+            new XspfFormat,
+            new CueFormat,
+            new GltfFormat,
+            new ObjFormat,
+            new MtlFormat,
+            new DataPackageFormat,
+        ]);
+    }
+
+    public function forPath(string $path): ?Format
+    {
+        return $this->byEnding[strtolower(Path::nameOf($path))] ?? $this->byEnding[Path::extensionOf($path)] ?? null;
+    }
+
+    public function nameFor(string $path): string
+    {
+        return $this->forPath($path)?->name() ?? self::LEAF;
+    }
+
+    /** Whether contents of this size are read: a scan must not need memory without measure. */
+    public function isReadable(string $path, int $bytes): bool
+    {
+        return $bytes <= $this->limit($path);
+    }
+
+    public function tooLarge(string $path): Reading
+    {
+        return Reading::leaf('Larger than '.($this->limit($path) >> 20).' MiB, so its references were not read.');
+    }
+
+    private function limit(string $path): int
+    {
+        return $this->forPath($path) instanceof Bulky ? self::BULKY_BYTES : self::READABLE_BYTES;
+    }
+
+    /** Reads any content without ever failing: what cannot be read is a leaf with a note. */
+    public function read(string $path, string $bytes): Reading
+    {
+        $format = $this->forPath($path);
+        if ($format === null) {
+            return Reading::leaf();
+        }
+        if (! $this->isReadable($path, strlen($bytes))) {
+            return $this->tooLarge($path);
+        }
+        if (! mb_check_encoding($bytes, 'UTF-8')) {
+            return Reading::leaf('Not valid UTF-8, so its references were not read.');
+        }
+        try {
+            return $format->read($bytes);
+        } catch (MalformedContent $malformed) {
+            return Reading::leaf($malformed->getMessage());
+        }
+    }
+}

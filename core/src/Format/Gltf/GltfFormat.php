@@ -1,0 +1,75 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Hafenbuch\Core\Format\Gltf;
+
+use Hafenbuch\Core\Format\Bulky;
+use Hafenbuch\Core\Format\Editing\ReferenceEditing;
+use Hafenbuch\Core\Format\Lexer\JsonLexer;
+use Hafenbuch\Core\Format\Notation\JsonStringValue;
+use Hafenbuch\Core\Format\Reading;
+use Hafenbuch\Core\Format\Versioned;
+use Hafenbuch\Core\Reference\FieldSite;
+use Hafenbuch\Core\Reference\ReferenceSite;
+
+/** glTF 2.0 in JSON (sections 3.6.1.1 and 3.8.3): the `uri` of buffers and images. The first scene's name serves as title. */
+final class GltfFormat implements Bulky, Versioned
+{
+    public function name(): string
+    {
+        return 'glTF';
+    }
+
+    public function endings(): array
+    {
+        return ['gltf'];
+    }
+
+    public function read(string $bytes): Reading
+    {
+        $notation = new JsonStringValue;
+        $references = [];
+        $fields = [];
+        foreach (JsonLexer::read($bytes)->strings as $pointer => $string) {
+            $raw = static fn (): string => $notation->decode(substr($bytes, $string->offset, $string->length));
+            if (preg_match('~^/(buffers|images)/\d+/uri$~', (string) $pointer, $match) === 1) {
+                $references[] = new ReferenceSite($match[1] === 'images' ? 'texture' : 'buffer', $string->offset, $string->length, $raw(), $notation);
+            } elseif ($pointer === '/scenes/0/name') {
+                $fields[] = new FieldSite(FieldSite::TITLE, $string->offset, $string->length, $raw(), $notation);
+            }
+        }
+
+        return Reading::of($references, $fields);
+    }
+
+    /** glTF 2.0, section 5.9.3 (asset.version) */
+    public function newestVersion(): string
+    {
+        return '2.0';
+    }
+
+    public function versionOf(string $bytes): ?string
+    {
+        return preg_match('~"asset"\s*:\s*\{[^{}]*"version"\s*:\s*"([\d.]+)"~', $bytes, $found) === 1 ? $found[1] : null;
+    }
+
+    public function blank(string $title): string
+    {
+        $name = (new JsonStringValue)->encode($title);
+
+        return <<<GLTF
+            {
+                "asset": { "version": "2.0" },
+                "scene": 0,
+                "scenes": [{ "name": "{$name}", "nodes": [] }]
+            }
+
+            GLTF;
+    }
+
+    public function editing(): ReferenceEditing
+    {
+        return new GltfEditing;
+    }
+}

@@ -1,0 +1,183 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Hafenbuch\Core\Format\Html;
+
+use Hafenbuch\Core\Format\Editing\ReferenceEditing;
+use Hafenbuch\Core\Format\Format;
+use Hafenbuch\Core\Format\Lexer\CssUrls;
+use Hafenbuch\Core\Format\Lexer\DecodedText;
+use Hafenbuch\Core\Format\Lexer\HtmlLexer;
+use Hafenbuch\Core\Format\Lexer\HtmlTag;
+use Hafenbuch\Core\Format\Lexer\XmlAttribute;
+use Hafenbuch\Core\Format\Notation\Chain;
+use Hafenbuch\Core\Format\Notation\HtmlAttributeValue;
+use Hafenbuch\Core\Format\Reading;
+use Hafenbuch\Core\Reference\FieldSite;
+use Hafenbuch\Core\Reference\Notation;
+use Hafenbuch\Core\Reference\ReferenceSite;
+
+/**
+ * HTML (the standard's index of attributes): every attribute that holds a URL, srcset, style attributes and elements.
+ * A base element is no reference of its own; it says where the others begin.
+ */
+final class HtmlFormat implements Format
+{
+    /** Attribute to the elements on which it is a URL, and what such a reference is called. */
+    private const URLS = [
+        'href' => ['a' => 'link', 'area' => 'link', 'link' => 'resource'],
+        'src' => ['img' => 'image', 'audio' => 'sound', 'video' => 'movie', 'source' => 'media', 'track' => 'captions', 'embed' => 'embedded', 'iframe' => 'frame', 'input' => 'image', 'script' => 'script'],
+        'action' => ['form' => 'form'],
+        'formaction' => ['button' => 'form', 'input' => 'form'],
+        'cite' => ['blockquote' => 'source', 'q' => 'source', 'ins' => 'source', 'del' => 'source'],
+        'data' => ['object' => 'embedded'],
+        'poster' => ['video' => 'image'],
+    ];
+
+    private const SETS = ['srcset' => ['img' => 'image', 'source' => 'image'], 'imagesrcset' => ['link' => 'image']];
+
+    public function name(): string
+    {
+        return 'HTML';
+    }
+
+    public function endings(): array
+    {
+        return ['html', 'htm', 'xhtml'];
+    }
+
+    public function read(string $bytes): Reading
+    {
+        $references = [];
+        $fields = [];
+        $base = null;
+        foreach (HtmlLexer::tags($bytes) as $tag) {
+            array_push($references, ...$this->inTag($bytes, $tag));
+            if ($tag->name === 'style') {
+                $style = DecodedText::verbatim(substr($bytes, $tag->end, $tag->rawLength), $tag->end);
+                array_push($references, ...$this->styleSites($bytes, $style, new RawText('style')));
+            } elseif ($tag->name === 'base' && isset($tag->attributes['href'])) {
+                $base ??= $this->attributeSite('base', $bytes, $tag->attributes['href'])->raw;
+            } else {
+                foreach ($this->fields($bytes, $tag) as $field) {
+                    $fields[$field->name] ??= $field;
+                }
+            }
+        }
+
+        return Reading::of($references, array_values($fields), $base);
+    }
+
+    public function blank(string $title): string
+    {
+        $text = (new RcData)->encode($title);
+
+        return <<<HTML
+            <!doctype html>
+            <html lang="en">
+            <head>
+            <meta charset="utf-8">
+            <title>{$text}</title>
+            </head>
+            <body>
+            </body>
+            </html>
+
+            HTML;
+    }
+
+    public function editing(): ReferenceEditing
+    {
+        return new HtmlEditing;
+    }
+
+    /** @return list<ReferenceSite> */
+    private function inTag(string $bytes, HtmlTag $tag): array
+    {
+        $sites = [];
+        foreach ($tag->attributes as $name => $attribute) {
+            $kind = self::URLS[$name][$tag->name] ?? null;
+            $setKind = self::SETS[$name][$tag->name] ?? null;
+            if ($kind !== null) {
+                $sites[] = $this->attributeSite($kind, $bytes, $attribute);
+            } elseif ($setKind !== null) {
+                array_push($sites, ...$this->setSites($setKind, $bytes, $attribute));
+            } elseif ($name === 'style') {
+                array_push($sites, ...$this->styleSites($bytes, $this->decoded($bytes, $attribute), new HtmlAttributeValue($attribute->quote)));
+            }
+        }
+
+        return $sites;
+    }
+
+    /** @return list<FieldSite> */
+    private function fields(string $bytes, HtmlTag $tag): array
+    {
+        if ($tag->name === 'title') {
+            $text = substr($bytes, $tag->end, $tag->rawLength);
+            $start = $tag->end + strspn($text, " \t\r\n");
+            $length = strlen(trim($text, " \t\r\n"));
+            $notation = new RcData;
+
+            return [new FieldSite(FieldSite::TITLE, $start, $length, $notation->decode(substr($bytes, $start, $length)), $notation)];
+        }
+        $name = $tag->name === 'meta' ? ($tag->attributes['name'] ?? null) : null;
+        $content = $tag->attributes['content'] ?? null;
+        if ($name !== null && $content !== null && strtolower(substr($bytes, $name->offset, $name->length)) === 'description') {
+            $notation = new HtmlAttributeValue($content->quote);
+
+            return [new FieldSite(FieldSite::DESCRIPTION, $content->offset, $content->length, $notation->decode(substr($bytes, $content->offset, $content->length)), $notation)];
+        }
+
+        return [];
+    }
+
+    private function decoded(string $bytes, XmlAttribute $attribute): DecodedText
+    {
+        return DecodedText::html(substr($bytes, $attribute->offset, $attribute->length), $attribute->offset);
+    }
+
+    private function attributeSite(string $kind, string $bytes, XmlAttribute $attribute): ReferenceSite
+    {
+        $notation = new HtmlAttributeValue($attribute->quote);
+
+        return new ReferenceSite($kind, $attribute->offset, $attribute->length, $notation->decode(substr($bytes, $attribute->offset, $attribute->length)), $notation);
+    }
+
+    /**
+     * Image candidates (section 4.8.4.2.1): an address up to white space, then descriptors up to a comma.
+     *
+     * @return list<ReferenceSite>
+     */
+    private function setSites(string $kind, string $bytes, XmlAttribute $attribute): array
+    {
+        $value = $this->decoded($bytes, $attribute);
+        preg_match_all('~\G[\s,]*([^\s,](?:\S*[^\s,])?)(?:,|\s+[^,(]*(?:\([^)]*\)[^,(]*)*,?|$)~', $value->text, $candidates, PREG_OFFSET_CAPTURE);
+        $sites = [];
+        foreach ($candidates[1] as [$address, $start]) {
+            $sites[] = $this->innerSite($kind, $bytes, $value, $start, strlen($address), new Chain(new SrcsetAddress, new HtmlAttributeValue($attribute->quote)));
+        }
+
+        return $sites;
+    }
+
+    /** @return list<ReferenceSite> */
+    private function styleSites(string $bytes, DecodedText $style, Notation $outer): array
+    {
+        $sites = [];
+        foreach (CssUrls::find($style->text) as $url) {
+            $sites[] = $this->innerSite($url->isImport ? 'import' : 'style', $bytes, $style, $url->offset, $url->length, new Chain($url->notation, $outer));
+        }
+
+        return $sites;
+    }
+
+    private function innerSite(string $kind, string $bytes, DecodedText $text, int $start, int $length, Notation $notation): ReferenceSite
+    {
+        $offset = $text->fileOffset($start);
+        $end = $length === 0 ? $offset : $text->fileOffset($start + $length);
+
+        return new ReferenceSite($kind, $offset, $end - $offset, $notation->decode(substr($bytes, $offset, $end - $offset)), $notation);
+    }
+}

@@ -1,0 +1,78 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Hafenbuch\Core\Format\Lexer;
+
+/**
+ * The start tags of an HTML text (HTML Standard, section 13.2.5), leaving out comments and declarations.
+ * No HTML is malformed; what cannot be a tag is text.
+ */
+final class HtmlLexer
+{
+    /** Elements whose content is text up to their own end tag (sections 13.1.2 and 13.2.6.4). */
+    private const RAW = ['script' => true, 'style' => true, 'textarea' => true, 'title' => true, 'xmp' => true, 'iframe' => true, 'noembed' => true, 'noframes' => true];
+
+    private const ATTRIBUTE = '~\G[\s/]*+([^\s"\'<>/=\x00][^\s/>=]*)(?:\s*=\s*(?:"([^"]*)"|\'([^\']*)\'|([^\s>]+)))?~';
+
+    /** @return \Generator<HtmlTag> */
+    public static function tags(string $html): \Generator
+    {
+        $at = 0;
+        while (preg_match('~<(?:(!--)|([!?])|/[A-Za-z]|([A-Za-z][^\s/>\x00]*))~', $html, $match, PREG_OFFSET_CAPTURE | PREG_UNMATCHED_AS_NULL, $at) === 1) {
+            $start = $match[0][1];
+            if ($match[1][0] !== null) {
+                $at = self::after($html, '-->', preg_match('~\G<!---?>~', $html, $short, 0, $start) === 1 ? $start : $start + 4);
+
+                continue;
+            }
+            if ($match[3][0] === null) {
+                $at = self::after($html, '>', $start);
+
+                continue;
+            }
+            $tag = self::startTag($html, (string) $match[3][0], $start);
+            if ($tag === null) {
+                return;
+            }
+            yield $tag;
+            $at = $tag->end + $tag->rawLength;
+            if ($tag->name === 'plaintext') {
+                return;
+            }
+        }
+    }
+
+    private static function startTag(string $html, string $name, int $start): ?HtmlTag
+    {
+        $at = $start + 1 + strlen($name);
+        $name = strtolower($name);
+        $attributes = [];
+        while (preg_match(self::ATTRIBUTE, $html, $match, PREG_OFFSET_CAPTURE | PREG_UNMATCHED_AS_NULL, $at) === 1) {
+            foreach ([2 => '"', 3 => "'", 4 => ''] as $group => $quote) {
+                if ($match[$group][0] !== null) {
+                    $attributes[strtolower((string) $match[1][0])] ??= new XmlAttribute(strtolower((string) $match[1][0]), $match[$group][1], strlen((string) $match[$group][0]), $quote);
+                }
+            }
+            $at = $match[0][1] + strlen((string) $match[0][0]);
+        }
+        $close = strpos($html, '>', $at);
+        if ($close === false) {
+            return null;
+        }
+        $end = $close + 1;
+        $rawLength = 0;
+        if (isset(self::RAW[$name])) {
+            $rawLength = preg_match('~</'.$name.'(?=[\s/>])~i', $html, $match, PREG_OFFSET_CAPTURE, $end) === 1 ? $match[0][1] - $end : strlen($html) - $end;
+        }
+
+        return new HtmlTag($name, $start, $end, $attributes, $rawLength);
+    }
+
+    private static function after(string $html, string $what, int $from): int
+    {
+        $found = strpos($html, $what, $from);
+
+        return $found === false ? strlen($html) : $found + strlen($what);
+    }
+}

@@ -1,0 +1,75 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Hafenbuch\Core\Format\M3u;
+
+use Hafenbuch\Core\Format\Editing\LineEditing;
+use Hafenbuch\Core\Format\Editing\ReferenceEditing;
+use Hafenbuch\Core\Format\Format;
+use Hafenbuch\Core\Format\Lexer\Lines;
+use Hafenbuch\Core\Format\Notation\Inserted;
+use Hafenbuch\Core\Format\Notation\LineText;
+use Hafenbuch\Core\Format\Reading;
+use Hafenbuch\Core\Reference\AddressStyle;
+use Hafenbuch\Core\Reference\FieldSite;
+use Hafenbuch\Core\Reference\ReferenceSite;
+
+/**
+ * M3U and M3U8 playlists. One with #EXT-X- tags is a media playlist (RFC 8216), whose lines and URI attributes
+ * are URI references; in any other a line is a file's path as it is, or an absolute address.
+ */
+final class M3uFormat implements Format
+{
+    public function name(): string
+    {
+        return 'M3U';
+    }
+
+    public function endings(): array
+    {
+        return ['m3u', 'm3u8'];
+    }
+
+    public function read(string $bytes): Reading
+    {
+        $isMedia = preg_match('~^#EXT-X-~m', $bytes) === 1;
+        $references = [];
+        $track = $this->track();
+        $title = null;
+        $afterHead = null;
+        foreach (Lines::of($bytes) as $offset => $line) {
+            if ($line[0] !== '#') {
+                $style = $isMedia || preg_match('~^[a-z][a-z0-9+.\-]+://~i', $line) === 1 ? AddressStyle::Uri : AddressStyle::PlainPath;
+                $references[] = new ReferenceSite('track', $offset, strlen($line), $line, $track, $style);
+            } elseif ($isMedia && preg_match('~^#EXT-X-[A-Z-]+:(?:.*,)?URI="([^"]+)"~', $line, $match, PREG_OFFSET_CAPTURE) === 1) {
+                $references[] = new ReferenceSite('track', $offset + $match[1][1], strlen($match[1][0]), $match[1][0], new LineText('a quoted attribute', '~"~', 'it has a quote'));
+            } elseif (str_starts_with($line, '#PLAYLIST:') && $title === null) {
+                $value = ltrim(substr($line, 10), " \t");
+                $title = new FieldSite(FieldSite::TITLE, $offset + strlen($line) - strlen($value), strlen($value), $value, new LineText('a playlist’s title'));
+            } elseif ($line === '#EXTM3U') {
+                $afterHead = $offset + 7;
+            }
+        }
+        if ($title === null && $afterHead !== null) {
+            $title = new FieldSite(FieldSite::TITLE, $afterHead, 0, '', new Inserted("\n#PLAYLIST:", new LineText('a playlist’s title'), ''));
+        }
+
+        return Reading::of($references, $title === null ? [] : [$title]);
+    }
+
+    public function blank(string $title): string
+    {
+        return "#EXTM3U\n#PLAYLIST:".trim(preg_replace('~\s+~', ' ', $title) ?? '')."\n";
+    }
+
+    public function editing(): ReferenceEditing
+    {
+        return new LineEditing('track', '', $this->track(), lead: '~^#EXT(?!M3U|-X-)~');
+    }
+
+    private function track(): LineText
+    {
+        return new LineText('a playlist', '~^#~', 'a line that begins with # is a comment');
+    }
+}

@@ -1,0 +1,27 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Hafenbuch\Core\Format\Markdown;
+
+use Hafenbuch\Core\Reference\Notation;
+use Hafenbuch\Core\Reference\UnwritableValue;
+
+/** The inside of a link destination in angle brackets (CommonMark, section 6.3). */
+final readonly class AngleDestination implements Notation
+{
+    public function decode(string $bytes): string
+    {
+        return MarkdownEscapes::decode($bytes);
+    }
+
+    public function encode(string $value): string
+    {
+        if (str_contains($value, "\0")) {
+            throw UnwritableValue::in('Markdown', $value, 'it has a NUL character');
+        }
+        $escaped = preg_replace('~[\\\\<>]~', '\\\\$0', MarkdownEscapes::encodeEntities($value)) ?? $value;
+
+        return strtr($escaped, ["\n" => '&#10;', "\r" => '&#13;']);
+    }
+}

@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Hafenbuch\Core\Format\Markdown;
+
+use Hafenbuch\Core\Reference\FieldSite;
+
+/** The YAML between two `---` lines at the very start of a file, of which the one-line title and description are read. */
+final readonly class FrontMatter
+{
+    private const FIELDS = ['title' => FieldSite::TITLE, 'description' => FieldSite::DESCRIPTION];
+
+    /**
+     * @param  int  $end  the offset where the Markdown itself begins
+     * @param  list<FieldSite>  $fields
+     */
+    private function __construct(public int $end, public array $fields) {}
+
+    public static function of(string $bytes): self
+    {
+        if (preg_match('~\A(?:\xEF\xBB\xBF)?---[ \t]*\r?\n(.*?)(?<=\n)(?:---|\.\.\.)[ \t]*(?:\r?\n|\z)~s', $bytes, $match, PREG_OFFSET_CAPTURE) !== 1) {
+            return new self(str_starts_with($bytes, "\u{FEFF}") ? 3 : 0, []);
+        }
+        [$yaml, $start] = $match[1];
+        $fields = [];
+        preg_match_all('~^(title|description):[ \t]+("(?:[^"\\\\\n]|\\\\.)*"|\'(?:[^\'\n]|\'\')*\'|[^\s"\'|>&*!%@`\[{#-](?:[^\n\r#]|(?<=\S)#)*?)[ \t]*(?:[ \t]#[^\n]*)?\r?$~m', $yaml, $lines, PREG_SET_ORDER | PREG_OFFSET_CAPTURE);
+        foreach ($lines as $line) {
+            $notation = new YamlScalar;
+            [$scalar, $offset] = $line[2];
+            $fields[] = new FieldSite(self::FIELDS[$line[1][0]], $start + $offset, strlen($scalar), $notation->decode($scalar), $notation);
+        }
+
+        return new self(strlen($match[0][0]), $fields);
+    }
+
+    public function has(string $name): bool
+    {
+        foreach ($this->fields as $field) {
+            if ($field->name === $name) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+}

@@ -1,0 +1,166 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Hafenbuch\Core\Format\Markdown;
+
+use Hafenbuch\Core\Format\Lexer\DecodedText;
+use Hafenbuch\Core\Reference\ReferenceSite;
+
+/** Finds the addresses in a paragraph or heading, in the order of precedence of CommonMark, section 6. */
+final class InlineScanner
+{
+    private DecodedText $text;
+
+    private string $source = '';
+
+    private int $at = 0;
+
+    /** @var list<array{image: bool, active: bool, inner: int, bracketAfter: bool}> the open brackets */
+    private array $brackets = [];
+
+    /** @var list<ReferenceSite> */
+    private array $sites = [];
+
+    /** @var array<int, int> lengths of backtick runs that are known to have no partner, by the position they were sought from */
+    private array $unclosedRuns = [];
+
+    /** @param array<string, true> $labels the labels of the file's link reference definitions */
+    public function __construct(private readonly array $labels) {}
+
+    /** @return list<ReferenceSite> */
+    public function scan(DecodedText $text): array
+    {
+        $this->text = $text;
+        $this->source = $text->text;
+        $this->at = 0;
+        $this->brackets = [];
+        $this->sites = [];
+        $this->unclosedRuns = [];
+        $end = strlen($this->source);
+        while (($this->at += strcspn($this->source, '\\`<![]', $this->at)) < $end) {
+            match ($this->source[$this->at]) {
+                '\\' => $this->at += 2,
+                '`' => $this->codeSpan(),
+                '<' => $this->angle(),
+                '!' => $this->exclamation(),
+                '[' => $this->open(false),
+                default => $this->close(),
+            };
+        }
+
+        return $this->sites;
+    }
+
+    private function codeSpan(): void
+    {
+        $length = strspn($this->source, '`', $this->at);
+        $this->at += $length;
+        if (isset($this->unclosedRuns[$length])) {
+            return;
+        }
+        if (preg_match('~(?<!`)`{'.$length.'}(?!`)~', $this->source, $match, PREG_OFFSET_CAPTURE, $this->at) === 1) {
+            $this->at = $match[0][1] + $length;
+        } else {
+            $this->unclosedRuns[$length] = $this->at;
+        }
+    }
+
+    private function angle(): void
+    {
+        if (preg_match('~\G<('.AutolinkAddress::PATTERN.')>~', $this->source, $match, 0, $this->at) === 1) {
+            $this->sites[] = new ReferenceSite('autolink', $this->text->fileOffset($this->at + 1), strlen($match[1]), $match[1], new AutolinkAddress);
+        } elseif (preg_match('~\G'.HtmlTags::TAG.'~', $this->source, $match, 0, $this->at) === 1) {
+            array_push($this->sites, ...HtmlTags::inTag($this->text, $match[0], $this->at));
+        } elseif (preg_match('~\G(?:'.HtmlTags::OTHER.')~s', $this->source, $match, 0, $this->at) !== 1) {
+            $match = ['<'];
+        }
+        $this->at += strlen($match[0]);
+    }
+
+    private function exclamation(): void
+    {
+        $this->at++;
+        if (($this->source[$this->at] ?? '') === '[') {
+            $this->open(true);
+        }
+    }
+
+    private function open(bool $image): void
+    {
+        $last = array_key_last($this->brackets);
+        if ($last !== null) {
+            $this->brackets[$last]['bracketAfter'] = true;
+        }
+        $this->at++;
+        $this->brackets[] = ['image' => $image, 'active' => true, 'inner' => $this->at, 'bracketAfter' => false];
+    }
+
+    private function close(): void
+    {
+        $closing = $this->at++;
+        $bracket = array_pop($this->brackets);
+        if ($bracket === null || ! $bracket['active']) {
+            return;
+        }
+        if (! $this->inlineLink($bracket['image'] ? 'image' : 'link')
+            && ! $this->referenceLink($bracket['inner'], $closing, $bracket['bracketAfter'])) {
+            return;
+        }
+        if (! $bracket['image']) {
+            // Links do not contain links (section 6.3).
+            foreach ($this->brackets as $index => $outer) {
+                $this->brackets[$index]['active'] = $outer['image'] && $outer['active'];
+            }
+        }
+    }
+
+    private function inlineLink(string $kind): bool
+    {
+        if (($this->source[$this->at] ?? '') !== '(') {
+            return false;
+        }
+        $start = $this->skipSpace($this->at + 1);
+        $destination = Destination::at($this->text, $start);
+        if ($destination === null) {
+            return false;
+        }
+        $end = $this->skipSpace($destination->end);
+        if ($end > $destination->end) {
+            $titleEnd = Destination::titleEnd($this->source, $end);
+            $end = $titleEnd === null ? $end : $this->skipSpace($titleEnd);
+        }
+        if (($this->source[$end] ?? '') !== ')') {
+            return false;
+        }
+        $this->sites[] = $destination->site($kind);
+        $this->at = $end + 1;
+
+        return true;
+    }
+
+    /** A reference link's address stands in its definition; here only its extent matters. */
+    private function referenceLink(int $inner, int $closing, bool $bracketAfter): bool
+    {
+        $label = null;
+        $end = $this->at;
+        if (preg_match('~\G\[((?:[^\[\]\\\\]|\\\\.){0,999})\]~s', $this->source, $match, 0, $this->at) === 1) {
+            $end += strlen($match[0]);
+            $label = $match[1];
+        }
+        if ($label === null || $label === '') {
+            $label = $bracketAfter ? '' : substr($this->source, $inner, $closing - $inner);
+        }
+        if (! isset($this->labels[Definition::normalise($label)])) {
+            return false;
+        }
+        $this->at = $end;
+
+        return true;
+    }
+
+    private function skipSpace(int $at): int
+    {
+        return $at + strspn($this->source, " \t\n", $at);
+    }
+}

@@ -1,0 +1,37 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Hafenbuch\Core\Format\Notation;
+
+use Hafenbuch\Core\Reference\Notation;
+use Hafenbuch\Core\Reference\UnwritableValue;
+
+/** An attribute's value in an HTML tag (HTML Standard, section 13.1.2.3). */
+final readonly class HtmlAttributeValue implements Notation
+{
+    /** @param string $quote `"`, `'`, or '' for a value without quotes */
+    public function __construct(private string $quote) {}
+
+    public function decode(string $bytes): string
+    {
+        return html_entity_decode($bytes, ENT_QUOTES | ENT_HTML5, 'UTF-8');
+    }
+
+    public function encode(string $value): string
+    {
+        if (preg_match('~[\x00-\x08\x0b\x0e-\x1f\x7f]~', $value) === 1) {
+            throw UnwritableValue::in('HTML', $value, 'it has a control character');
+        }
+        if ($this->quote === '' && $value === '') {
+            throw UnwritableValue::in('an attribute without quotes', $value, 'it is empty');
+        }
+        $special = $this->quote === '' ? '~[\s"\'=<>`&]~' : '~[&<>\n\r'.$this->quote.']~';
+
+        return preg_replace_callback(
+            $special,
+            static fn (array $m): string => $m[0] === '&' ? '&amp;' : '&#'.ord($m[0]).';',
+            $value,
+        ) ?? '';
+    }
+}

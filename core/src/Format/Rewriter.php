@@ -1,0 +1,45 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Hafenbuch\Core\Format;
+
+use Hafenbuch\Core\Reference\Leads;
+use Hafenbuch\Core\Reference\Resolver;
+use Hafenbuch\Core\Reference\Splicer;
+use Hafenbuch\Core\Reference\TargetKind;
+use Hafenbuch\Core\Reference\UnwritableValue;
+
+/** Rewrites the references of a content for the place where it will stand, and no other byte. */
+final readonly class Rewriter
+{
+    public function __construct(private FormatRegistry $formats, private Resolver $resolver) {}
+
+    /**
+     * A reference that names the right file from the new place already keeps its spelling.
+     *
+     * @param  string  $from  the path at which the content's references are read
+     * @param  string  $to  the path at which it will stand
+     *
+     * @throws UnwritableValue where a format cannot write the new reference
+     */
+    public function rewrite(string $bytes, string $from, string $to, Leads $leads): string
+    {
+        $reading = $this->formats->read($from, $bytes);
+        $replacements = [];
+        foreach ($reading->references as $site) {
+            $target = $this->resolver->resolve($from, $site->raw, $site->style, $reading->base);
+            if ($target->kind !== TargetKind::File || $target->path === null) {
+                continue;
+            }
+            $wanted = $leads->from($target->path);
+            $there = $this->resolver->resolve($to, $site->raw, $site->style, $reading->base);
+            if ($there->kind !== TargetKind::File || $there->path !== $wanted) {
+                $start = $this->resolver->start($to, $reading->base);
+                $replacements[] = [$site, $this->resolver->reference($start, $wanted, $target->suffix, $site->style)];
+            }
+        }
+
+        return Splicer::splice($bytes, $replacements);
+    }
+}

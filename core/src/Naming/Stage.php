@@ -1,0 +1,72 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Hafenbuch\Core\Naming;
+
+/** A stem taken apart: what all stages of a series have in common, and the trailing counter or date that tells them apart. */
+final readonly class Stage
+{
+    private const DATE = '~^(.*?)([-_ .]?)(\d{4})-?(0[1-9]|1[0-2])-?(0[1-9]|[12]\d|3[01])$~u';
+
+    private function __construct(
+        public string $base,
+        public string $separator,
+        public string $counter,
+        public bool $isDated,
+    ) {}
+
+    public static function of(string $stem): self
+    {
+        if (preg_match(self::DATE, $stem, $part) === 1) {
+            return new self($part[1], $part[2], substr($stem, strlen($part[1].$part[2])), true);
+        }
+        if (preg_match('~^(.*?)([-_ .]?)(\d{1,9})$~u', $stem, $part) === 1) {
+            return new self($part[1], $part[2], $part[3], false);
+        }
+
+        return new self($stem, '-', '', false);
+    }
+
+    /** Whether two stems are stages of one series, as far as names tell. */
+    public function isOfSeries(self $other): bool
+    {
+        return $this->base !== '' && $this->base === $other->base && ($this->counter === '' || $other->counter === '' || $this->separator === $other->separator);
+    }
+
+    /** Stages of one series in the order of their counters; one without comes first. */
+    public function compare(self $other): int
+    {
+        return [$this->isDated, $this->number()] <=> [$other->isDated, $other->number()];
+    }
+
+    /**
+     * @param  callable(string): bool  $isTaken  whether a stem is in use
+     * @param  string  $today  as YYYY-MM-DD
+     */
+    public function next(callable $isTaken, string $today): string
+    {
+        if ($this->isDated) {
+            $date = str_contains($this->counter, '-') ? $today : str_replace('-', '', $today);
+            $next = $this->base.$this->separator.$date;
+            for ($number = 2; $isTaken($next); $number++) {
+                $next = "{$this->base}{$this->separator}{$date}-{$number}";
+            }
+
+            return $next;
+        }
+        // A name without a counter was the first of its series.
+        $width = $this->counter === '' ? 2 : strlen($this->counter);
+        $number = $this->counter === '' ? 1 : $this->number();
+        do {
+            $next = $this->base.$this->separator.str_pad((string) ++$number, $width, '0', STR_PAD_LEFT);
+        } while ($isTaken($next));
+
+        return $next;
+    }
+
+    private function number(): int
+    {
+        return $this->counter === '' ? -1 : (int) str_replace('-', '', $this->counter);
+    }
+}

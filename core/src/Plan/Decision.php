@@ -1,0 +1,83 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Hafenbuch\Core\Plan;
+
+/**
+ * What a person wants done with one document. A document without a decision is left, but may be
+ * pulled in where another needs it; one that is decided to be left is not.
+ */
+final readonly class Decision
+{
+    /** What `over` says when the person accepts that the file is gone and will be made again. */
+    public const GONE = 'gone';
+
+    /**
+     * @param  ?string  $over  the hash of an unexpected content on disk that the person accepts to replace, or GONE
+     * @param  ?string  $path  the new path of a save as, a copy or a move
+     * @param  list<string>  $followers  the ids of the documents whose references follow a save as
+     * @param  bool  $isTogether  whether copies point at one another in place of the originals
+     * @param  bool  $isOfSaved  whether a copy is made of the saved content, in place of what is on the screen
+     * @param  list<string>  $accepted  the paths of the documents in which a stray is accepted
+     */
+    private function __construct(
+        public DecisionKind $kind,
+        public ?string $over = null,
+        public ?string $path = null,
+        public array $followers = [],
+        public bool $isTogether = false,
+        public bool $isOfSaved = false,
+        public array $accepted = [],
+    ) {}
+
+    public static function leave(): self
+    {
+        return new self(DecisionKind::Leave);
+    }
+
+    public static function save(?string $over = null): self
+    {
+        return new self(DecisionKind::Save, $over);
+    }
+
+    public static function discard(): self
+    {
+        return new self(DecisionKind::Discard);
+    }
+
+    /** @param list<string> $followers */
+    public static function saveAs(string $path, array $followers = [], ?string $over = null): self
+    {
+        return new self(DecisionKind::SaveAs, $over, $path, $followers);
+    }
+
+    public static function copy(string $path, bool $isTogether = false, bool $isOfSaved = false, ?string $over = null): self
+    {
+        return new self(DecisionKind::Copy, $over, $path, [], $isTogether, $isOfSaved);
+    }
+
+    /** @param list<string> $accepted */
+    public static function move(string $path, array $accepted = []): self
+    {
+        return new self(DecisionKind::Move, null, $path, accepted: $accepted);
+    }
+
+    /** @param list<string> $accepted */
+    public static function delete(array $accepted = []): self
+    {
+        return new self(DecisionKind::Delete, accepted: $accepted);
+    }
+
+    /** Whether it writes the document's own content to its own path. */
+    public function isSave(): bool
+    {
+        return $this->kind === DecisionKind::Save;
+    }
+
+    /** Whether it makes another file, which the document may go on as. */
+    public function makesFile(): bool
+    {
+        return $this->kind === DecisionKind::SaveAs || $this->kind === DecisionKind::Copy;
+    }
+}

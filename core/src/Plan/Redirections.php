@@ -1,0 +1,95 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Hafenbuch\Core\Plan;
+
+use Hafenbuch\Core\Document\DocumentSnapshot;
+use Hafenbuch\Core\Document\Snapshot;
+use Hafenbuch\Core\Reference\Leads;
+
+/** Which paths lead elsewhere after a plan, and for whom. */
+final readonly class Redirections
+{
+    /** For the saved contents of documents that are not saved themselves. */
+    public Leads $forSaved;
+
+    /**
+     * @param  array<string, string>  $moved  old path to new path: for every reference in the workspace
+     * @param  array<string, array<string, string>>  $followed  by the id of a follower: old path to new path
+     * @param  array<string, string>  $copied  path of an original to that of its copy: for references inside copies that are made together
+     */
+    private function __construct(public array $moved, private array $followed, private array $copied)
+    {
+        $this->forSaved = Leads::of($moved);
+    }
+
+    /** @param array<string, Decision> $decisions by document id */
+    public static function of(Snapshot $snapshot, array $decisions): self
+    {
+        $moved = $followed = $copied = [];
+        foreach ($decisions as $id => $decision) {
+            $document = $snapshot->documents[$id] ?? null;
+            if ($document === null || $decision->path === null || $decision->path === $document->path) {
+                continue;
+            }
+            if ($decision->kind === DecisionKind::Move) {
+                $moved[$document->path] = $decision->path;
+            } elseif ($decision->kind === DecisionKind::Copy && $decision->isTogether) {
+                $copied[$document->path] = $decision->path;
+            } elseif ($decision->kind === DecisionKind::SaveAs) {
+                foreach ($decision->followers as $follower) {
+                    $followed[$follower][$document->path] = $decision->path;
+                }
+            }
+        }
+
+        return new self($moved, $followed, $copied);
+    }
+
+    public function pathOf(DocumentSnapshot $document): string
+    {
+        return $this->moved[$document->path] ?? $document->path;
+    }
+
+    public function isFollower(DocumentSnapshot $document): bool
+    {
+        return isset($this->followed[$document->id]);
+    }
+
+    /** For what is on the screen. */
+    public function forWorking(DocumentSnapshot $document): Leads
+    {
+        return isset($this->followed[$document->id]) ? $this->forSaved->after($this->followed[$document->id]) : $this->forSaved;
+    }
+
+    /** For a new file that is made of a document; its references to itself go along. */
+    public function forNewFile(DocumentSnapshot $document, Decision $decision): Leads
+    {
+        return $this->forWorking($document)->after([$document->path => (string) $decision->path], $decision->isTogether ? $this->copied : []);
+    }
+
+    /** @return list<string> the ids of all whose contents a move or a save as rewrites */
+    public function rewritten(Snapshot $snapshot): array
+    {
+        $ids = array_map(strval(...), array_keys($this->followed));
+        if ($this->moved !== []) {
+            array_push($ids, ...$snapshot->pointingAt($this->moved));
+        }
+
+        return array_values(array_unique($ids));
+    }
+
+    /** The path that leads elsewhere, of those that a content points at; for the reason. */
+    public function cause(DocumentSnapshot $document): string
+    {
+        $leads = $this->forWorking($document);
+        foreach ([...$document->refersTo, ...$document->savedRefersTo] as $target) {
+            if ($leads->has($target)) {
+                return $target;
+            }
+        }
+
+        return $document->path;
+    }
+}

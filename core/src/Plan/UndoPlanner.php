@@ -1,0 +1,91 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Hafenbuch\Core\Plan;
+
+use Hafenbuch\Core\Document\OnDisk;
+use Hafenbuch\Core\Document\OnDiskKind;
+
+/** Plans to take an executed operation back, line by line, from the last to the first. */
+final class UndoPlanner
+{
+    /**
+     * @param  int  $entry  the number of the logbook entry that is taken back
+     * @param  list<PlanLine>  $done  its lines
+     * @param  array<string, OnDisk>  $onDisk  what now is at each line's path
+     * @param  array<string, list<string>>  $referrers  by path: the saved documents that point at it
+     */
+    public function plan(int $entry, array $done, array $onDisk, array $referrers): Plan
+    {
+        $lines = [];
+        $warnings = [];
+        $blockers = [];
+        $left = $this->leftBy($done);
+        foreach (array_reverse($done) as $line) {
+            $now = $onDisk[$line->path];
+            $back = $this->back($entry, $line);
+            $lines[] = $back;
+            $problem = $line->action->touchesFile() ? $this->problem($now, $left[$line->path]) : null;
+            if ($problem !== null) {
+                $blockers[] = new Blocker($line->documentId, $line->path, $problem, []);
+            }
+            if ($back->action === Action::Remove) {
+                foreach ($referrers[$line->path] ?? [] as $referrer) {
+                    $warnings[] = new Warning($referrer, "It points at {$line->path}, whose file will be removed: a stray until that is saved again.");
+                }
+            }
+        }
+        $state = array_map(static fn (OnDisk $now): array => [$now->hash, $now->stat], $onDisk);
+        ksort($state, SORT_STRING);
+        $fingerprint = hash('sha256', Fingerprint::of($lines, $warnings, $blockers, []).json_encode($state, JSON_THROW_ON_ERROR));
+
+        return new Plan($fingerprint, $lines, $warnings, $blockers);
+    }
+
+    private function back(int $entry, PlanLine $line): PlanLine
+    {
+        $action = match (true) {
+            ! $line->action->touchesFile() => $line->action,
+            $line->before === null => Action::Remove,
+            $line->after === null => Action::Create,
+            default => Action::Write,
+        };
+
+        // A new document has only a proposed path, which no file's line brings back.
+        $path = $line->action === Action::Redraft && $line->reason->kind === ReasonKind::MovedFrom ? (string) $line->reason->of : $line->path;
+
+        return new PlanLine($line->documentId, $path, $action, $line->after, $line->before, Reason::takesBack($entry), $line->draftAfter, $line->draftBefore);
+    }
+
+    /**
+     * What the operation left at each path; where one document made room for another, it is the other's content.
+     *
+     * @param  list<PlanLine>  $done
+     * @return array<string, ?string> SHA-256 by path
+     */
+    private function leftBy(array $done): array
+    {
+        $left = [];
+        foreach ($done as $line) {
+            if ($line->action->touchesFile()) {
+                $left[$line->path] = $line->after ?? $left[$line->path] ?? null;
+            }
+        }
+
+        return $left;
+    }
+
+    private function problem(OnDisk $now, ?string $left): ?string
+    {
+        return match (true) {
+            $now->kind === OnDiskKind::Outside => 'Its folder now leads out of the workspace.',
+            $now->kind === OnDiskKind::Folder => 'A folder stands at its path now.',
+            $now->hash !== $left => $now->hash === null
+                ? 'Its file is gone since, so there is nothing to take back.'
+                : 'Its file has moved on since: it no longer holds what this entry wrote. Take back the later entry first.',
+            ! $now->writable => 'It is read-only. Give write access first.',
+            default => null,
+        };
+    }
+}

@@ -1,0 +1,20 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Hafenbuch\Core\Reference;
+
+/** One place in a document that names another. `kind` is the trade's word for it: image, link, use … */
+final readonly class ReferenceSite extends Place
+{
+    public function __construct(
+        public string $kind,
+        int $offset,
+        int $length,
+        string $raw,
+        Notation $notation,
+        public AddressStyle $style = AddressStyle::Uri,
+    ) {
+        parent::__construct($offset, $length, $raw, $notation);
+    }
+}

@@ -1,0 +1,164 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Hafenbuch\Core\Reference;
+
+use Hafenbuch\Core\Document\Path;
+
+/** Turns a reference's text into a target, and a target into text, seen from a document's own folder. */
+final readonly class Resolver
+{
+    /** @param string $root the workspace's folder, absolute, for references that name files absolutely */
+    public function __construct(private string $root) {}
+
+    /**
+     * Resolves as RFC 3986, section 5, with the document's path as the base.
+     *
+     * @param  ?string  $base  an address that the document names as the start of its references (section 5.1.1)
+     */
+    public function resolve(string $from, string $raw, AddressStyle $style = AddressStyle::Uri, ?string $base = null): Target
+    {
+        $text = trim($raw, " \t\r\n\f");
+        if ($base !== null && preg_match('~^(?:[a-z][a-z0-9+.\-]*:|//|#|$)~i', $text) !== 1) {
+            $kind = $this->resolve($from, $base)->kind;
+            if ($kind !== TargetKind::File && $kind !== TargetKind::Self && ! $this->isRootFolder($from, $base)) {
+                return new Target($kind);
+            }
+            $from = $this->start($from, $base);
+        }
+        if ($style === AddressStyle::PlainPath) {
+            return $this->resolvePath($from, str_replace('\\', '/', $text), '');
+        }
+        if ($text === '' || $text[0] === '#') {
+            return new Target(TargetKind::Self, null, $text);
+        }
+        if (preg_match('~^([a-z][a-z0-9+.\-]*):~i', $text, $match) === 1) {
+            return $this->resolveScheme($from, strtolower($match[1]), $text);
+        }
+        if (str_starts_with($text, '//')) {
+            return new Target(TargetKind::Web);
+        }
+        $length = strcspn($text, '?#');
+        $suffix = substr($text, $length);
+        if ($length === 0) {
+            return new Target(TargetKind::Self, null, $suffix);
+        }
+
+        return $this->resolvePath($from, rawurldecode(substr($text, 0, $length)), $suffix);
+    }
+
+    /** The path from which the references of a document begin: its own, unless it names a base inside the workspace. */
+    public function start(string $from, ?string $base): string
+    {
+        if ($base === null) {
+            return $from;
+        }
+        if ($this->isRootFolder($from, $base)) {
+            return '.';
+        }
+        $start = $this->resolve($from, $base);
+
+        // A base that ends with a slash is a folder; any other stands beside what it names.
+        return $start->kind === TargetKind::File ? $start->path.(preg_match('~(?:^|/)\.{0,2}/?(?:[?#]|$)~', $base) === 1 ? '/.' : '') : $from;
+    }
+
+    /** Whether a base names the workspace's own folder, which is no file that a reference could name. */
+    private function isRootFolder(string $from, string $base): bool
+    {
+        return preg_match('~^[^:?#]*(?:/|\.)(?:[?#]|$)~', $base) === 1 && $base[0] !== '/'
+            && Path::normalise(Path::folderOf($from).'/'.rawurldecode(substr($base, 0, strcspn($base, '?#')))) === '';
+    }
+
+    /**
+     * The text that leads from one document to another: relative, each name percent-encoded
+     * except for the characters that a path segment may hold (RFC 3986, section 3.3).
+     */
+    public function reference(string $from, string $to, string $suffix = '', AddressStyle $style = AddressStyle::Uri): string
+    {
+        $folder = explode('/', $from);
+        array_pop($folder);
+        $names = explode('/', $to);
+        $shared = 0;
+        while ($shared < count($folder) && $shared < count($names) - 1 && $folder[$shared] === $names[$shared]) {
+            $shared++;
+        }
+        $up = str_repeat('../', count($folder) - $shared);
+        $down = array_slice($names, $shared);
+        if ($style === AddressStyle::PlainPath) {
+            return $up.implode('/', $down);
+        }
+        $encoded = implode('/', array_map(self::encodeName(...), $down));
+        // A colon in the first name would read as the end of a scheme (RFC 3986, section 4.2).
+        if ($up === '' && str_contains(explode('/', $encoded)[0], ':')) {
+            $encoded = './'.$encoded;
+        }
+
+        return $up.$encoded.$suffix;
+    }
+
+    private static function encodeName(string $name): string
+    {
+        return preg_replace_callback(
+            "~[^A-Za-z0-9\\-._\\~!$&'()*+,;=:@]+~",
+            static fn (array $match): string => rawurlencode($match[0]),
+            $name,
+        ) ?? rawurlencode($name);
+    }
+
+    private function resolveScheme(string $from, string $scheme, string $text): Target
+    {
+        // What a scheme carries in itself: data (RFC 2397), and scripts that stand in the address.
+        if (in_array($scheme, ['data', 'javascript', 'ecmascript', 'vrmlscript'], true)) {
+            return new Target(TargetKind::Self);
+        }
+        if ($scheme === 'file') {
+            $rest = substr($text, 5);
+            $length = strcspn($rest, '?#');
+            $path = rawurldecode(substr($rest, 0, $length));
+            if (preg_match('~^//(localhost)?(/.*)$~is', $path, $match) === 1) {
+                $path = $match[2];
+            }
+
+            return str_starts_with($path, '//')
+                ? new Target(TargetKind::Outside)
+                : $this->resolvePath($from, $path, substr($rest, $length));
+        }
+        if ($scheme === 'device') {
+            return new Target(TargetKind::Device);
+        }
+
+        // A single letter is a drive of another system, not a scheme.
+        return new Target(strlen($scheme) === 1 ? TargetKind::Outside : TargetKind::Web);
+    }
+
+    private function resolvePath(string $from, string $path, string $suffix): Target
+    {
+        if ($path === '' || str_contains($path, "\0") || ! mb_check_encoding($path, 'UTF-8')) {
+            return new Target(TargetKind::Nothing);
+        }
+        if ($path[0] === '/') {
+            return $this->resolveAbsolute($path, $suffix);
+        }
+        if (preg_match('~^[A-Za-z]:/~', $path) === 1) {
+            return new Target(TargetKind::Outside);
+        }
+        $normal = Path::normalise(Path::folderOf($from).'/'.$path);
+        if ($normal === null) {
+            return new Target(TargetKind::Outside);
+        }
+
+        return $normal === '' ? new Target(TargetKind::Nothing) : new Target(TargetKind::File, $normal, $suffix);
+    }
+
+    private function resolveAbsolute(string $path, string $suffix): Target
+    {
+        $normal = '/'.(Path::normalise($path) ?? '');
+        $root = rtrim($this->root, '/').'/';
+        if (str_starts_with($normal, $root)) {
+            return new Target(TargetKind::File, substr($normal, strlen($root)), $suffix);
+        }
+
+        return new Target(str_starts_with($normal, '/dev/') ? TargetKind::Device : TargetKind::Outside);
+    }
+}

@@ -1,0 +1,78 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Hafenbuch\Core\Write;
+
+/** The files of one workspace. Paths are workspace paths; each is checked against the root before it is used. */
+interface FileSystem
+{
+    /**
+     * @return ?string the SHA-256 of the file's content, or null where there is no file
+     *
+     * @throws UnableToRead
+     */
+    public function hash(string $path): ?string;
+
+    /**
+     * @return resource the file's content, open for reading
+     *
+     * @throws UnableToRead
+     */
+    public function open(string $path);
+
+    /**
+     * Writes a new file; sync() brings it to the disk.
+     *
+     * @param  resource  $content
+     * @param  ?string  $like  an existing file whose permissions the new one takes
+     *
+     * @throws UnableToWrite
+     */
+    public function write(string $path, $content, ?string $like): void;
+
+    /**
+     * Brings the contents of files to the disk (fsync).
+     *
+     * @param  list<string>  $paths
+     *
+     * @throws UnableToWrite
+     */
+    public function sync(array $paths): void;
+
+    /**
+     * Puts a file in another's place, atomically.
+     *
+     * @throws UnableToWrite
+     */
+    public function replace(string $temporary, string $path): void;
+
+    /**
+     * Gives a file a name that must be free, atomically.
+     *
+     * @throws UnableToWrite
+     */
+    public function place(string $temporary, string $path): void;
+
+    /**
+     * Removes a file; one that is not there is no error.
+     *
+     * @throws UnableToWrite
+     */
+    public function remove(string $path): void;
+
+    public function hasFolder(string $folder): bool;
+
+    /** @throws UnableToWrite */
+    public function makeFolder(string $folder): void;
+
+    /** Removes a folder if it is there and empty. */
+    public function removeEmptyFolder(string $folder): void;
+
+    /**
+     * Brings a folder's entries to the disk (fsync).
+     *
+     * @throws UnableToWrite
+     */
+    public function syncFolder(string $folder): void;
+}

@@ -1,0 +1,119 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Hafenbuch\Core\Write;
+
+use Hafenbuch\Core\Document\Path;
+
+/** Carries an operation's changes to the files, forward or back. Either can be begun again at any point. */
+final readonly class FileWork
+{
+    public function __construct(private FileSystem $files, private ContentStore $store) {}
+
+    /**
+     * @throws FileMoved where a file has neither its content before nor after
+     * @throws UnableToWrite
+     * @throws UnableToRead
+     * @throws Stopped
+     */
+    public function forward(Operation $operation, ?Progress $progress = null): void
+    {
+        foreach ($operation->newFolders as $folder) {
+            $this->files->makeFolder($folder);
+            $this->files->syncFolder(Path::folderOf($folder));
+        }
+        // All new contents are on the disk before the first file is touched, so that a full disk is found in time.
+        $staged = [];
+        $all = count($operation->changes);
+        foreach ($operation->changes as $done => $change) {
+            $progress?->step(intdiv($done, 2), $all);
+            if ($change->after !== null && $this->files->hash($change->path) !== $change->after) {
+                $staged[] = $this->stage($operation, $change, $change->before, $change->after);
+            }
+        }
+        $this->files->sync($staged);
+        foreach ($operation->changes as $done => $change) {
+            $progress?->step(intdiv($all + $done, 2), $all);
+            $this->turn($operation, $change, $change->before, $change->after);
+        }
+        $this->removeFolders($operation->oldFolders);
+        $this->syncFolders($operation);
+    }
+
+    /** @throws UnableToWrite|UnableToRead */
+    public function back(Operation $operation): void
+    {
+        foreach ($operation->oldFolders as $folder) {
+            $this->files->makeFolder($folder);
+        }
+        foreach (array_reverse($operation->changes) as $change) {
+            // Only what the operation itself has written is taken back; a foreign content stays.
+            if ($this->files->hash($change->path) === $change->after) {
+                if ($change->before !== null) {
+                    $this->files->sync([$this->stage($operation, $change, $change->after, $change->before)]);
+                }
+                $this->turn($operation, $change, $change->after, $change->before);
+            }
+        }
+        $this->removeTemporaries($operation);
+        $this->removeFolders($operation->newFolders);
+        $this->syncFolders($operation);
+    }
+
+    public function removeTemporaries(Operation $operation): void
+    {
+        foreach ($operation->changes as $change) {
+            $this->files->remove($operation->temporaryPath($change));
+        }
+    }
+
+    /** Writes a file's new content beside it. */
+    private function stage(Operation $operation, FileChange $change, ?string $from, string $to): string
+    {
+        $temporary = $operation->temporaryPath($change);
+        $this->files->remove($temporary);
+        $this->files->write($temporary, $this->store->open($to), $from === null ? $change->like : $change->path);
+
+        return $temporary;
+    }
+
+    private function turn(Operation $operation, FileChange $change, ?string $from, ?string $to): void
+    {
+        $now = $this->files->hash($change->path);
+        if ($now === $to) {
+            return;
+        }
+        $this->expect($change, $from, $now);
+        match (true) {
+            $to === null => $this->files->remove($change->path),
+            $from === null => $this->files->place($operation->temporaryPath($change), $change->path),
+            default => $this->files->replace($operation->temporaryPath($change), $change->path),
+        };
+    }
+
+    private function expect(FileChange $change, ?string $expected, ?string $found): void
+    {
+        if ($found !== $expected) {
+            throw FileMoved::at($change->path);
+        }
+    }
+
+    /** @param list<string> $folders */
+    private function removeFolders(array $folders): void
+    {
+        foreach (array_reverse($folders) as $folder) {
+            $this->files->removeEmptyFolder($folder);
+        }
+    }
+
+    private function syncFolders(Operation $operation): void
+    {
+        $folders = array_map(static fn (FileChange $change): string => Path::folderOf($change->path), $operation->changes);
+        foreach (array_unique($folders) as $folder) {
+            if ($this->files->hasFolder($folder)) {
+                $this->files->syncFolder($folder);
+            }
+        }
+    }
+}

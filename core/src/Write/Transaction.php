@@ -1,0 +1,92 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Hafenbuch\Core\Write;
+
+use Hafenbuch\Core\Document\Path;
+
+/** Writes an operation's files so that after a crash at any instant, recovery can make it all or nothing. */
+final readonly class Transaction
+{
+    private FileWork $work;
+
+    public function __construct(
+        private FileSystem $files,
+        private ContentStore $store,
+        private Journal $journal,
+        private ?Progress $progress = null,
+    ) {
+        $this->work = new FileWork($files, $store);
+    }
+
+    /**
+     * @throws FileMoved nothing was written
+     * @throws UnableToWrite what was written has been taken back
+     * @throws UnableToRead likewise
+     * @throws Stopped likewise
+     */
+    public function run(Operation $operation): void
+    {
+        $this->keepContents($operation);
+        $operation = $operation->making($this->missingFolders($operation));
+        $this->journal->prepared($operation);
+        try {
+            $this->work->forward($operation, $this->progress);
+        } catch (FileMoved|UnableToWrite|UnableToRead|Stopped $failure) {
+            $this->work->back($operation);
+            $this->journal->rolledBack($operation, $failure->getMessage());
+
+            throw $failure;
+        }
+        $this->journal->done($operation);
+    }
+
+    /** Both contents of every file are in the store before anything is recorded. */
+    private function keepContents(Operation $operation): void
+    {
+        $kept = [];
+        foreach ($operation->changes as $change) {
+            if ($change->after !== null && ! $this->store->has($change->after)) {
+                throw UnableToRead::content($change->after);
+            }
+            $isKept = $change->before !== null && $this->store->has($change->before);
+            if ($change->before === null || $isKept) {
+                if ($this->files->hash($change->path) !== $change->before) {
+                    throw FileMoved::at($change->path);
+                }
+            } elseif ($this->files->hash($change->path) === null) {
+                throw FileMoved::at($change->path);
+            } else {
+                $kept[] = $change;
+            }
+        }
+        $hashes = $this->store->putAll((function () use ($kept): \Generator {
+            foreach ($kept as $change) {
+                yield $this->files->open($change->path);
+            }
+        })());
+        foreach ($kept as $index => $change) {
+            if ($hashes[$index] !== $change->before) {
+                throw FileMoved::at($change->path);
+            }
+        }
+    }
+
+    /** @return list<string> outermost first */
+    private function missingFolders(Operation $operation): array
+    {
+        $missing = [];
+        foreach ($operation->changes as $change) {
+            $chain = [];
+            for ($folder = Path::folderOf($change->path); $change->after !== null && $folder !== '' && ! isset($missing[$folder]) && ! $this->files->hasFolder($folder); $folder = Path::folderOf($folder)) {
+                $chain[] = $folder;
+            }
+            foreach (array_reverse($chain) as $folder) {
+                $missing[$folder] = true;
+            }
+        }
+
+        return array_map(strval(...), array_keys($missing));
+    }
+}

@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+use Hafenbuch\Core\Document\InvalidPath;
+use Hafenbuch\Core\Document\Path;
+
+it('normalises', function () {
+    expect(Path::of('a/./b//c/../d.md')->value)->toBe('a/b/d.md');
+});
+
+it('refuses what cannot be a file of the workspace', function (string $path, string $why) {
+    expect(fn () => Path::of($path))->toThrow(InvalidPath::class, $why);
+})->with([
+    ['', 'empty'], ['/etc/passwd', 'absolute'], ['../a', 'leads out'], ['a/../../b', 'leads out'], ["a\0b", 'NUL'],
+    ["a/\xff", 'UTF-8'], ['a/', 'empty'], [str_repeat('x', 256), '255'], [str_repeat('abcdefghi/', 500).'x', '4095'],
+]);
+
+it('takes odd but possible names', function (string $path) {
+    expect(Path::of($path)->value)->toBe($path);
+})->with([["new\nline.md"], ['"quoted".svg'], [str_repeat('ä', 127).'x'], ["e\u{301}.md"], ["\u{e9}.md"], ['..a/b..']]);
+
+it('tells folder, name and extension', function () {
+    expect(Path::folderOf('a/b/c.SVG'))->toBe('a/b')
+        ->and(Path::nameOf('a/b/c.SVG'))->toBe('c.SVG')
+        ->and(Path::extensionOf('a/b/c.SVG'))->toBe('svg')
+        ->and(Path::extensionOf('.hidden'))->toBe('');
+});

@@ -1,0 +1,112 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Hafenbuch\Core\Tests\Support;
+
+use Hafenbuch\Core\Document\Path;
+use Hafenbuch\Core\Write\FileSystem;
+use Hafenbuch\Core\Write\UnableToRead;
+use Hafenbuch\Core\Write\UnableToWrite;
+
+/** A file system in memory, on a fuse. Writing is two steps, so that a kill can leave half a file. */
+final class MemoryFiles implements FileSystem
+{
+    /** @var array<string, true> */
+    public array $folders = ['' => true];
+
+    /** @param array<string, string> $files content by path */
+    public function __construct(public array $files, private readonly Fuse $fuse)
+    {
+        foreach (array_keys($files) as $path) {
+            for ($folder = Path::folderOf($path); $folder !== ''; $folder = Path::folderOf($folder)) {
+                $this->folders[$folder] = true;
+            }
+        }
+    }
+
+    public function hash(string $path): ?string
+    {
+        return isset($this->files[$path]) ? hash('sha256', $this->files[$path]) : null;
+    }
+
+    public function open(string $path)
+    {
+        return MemoryStore::stream($this->files[$path] ?? throw UnableToRead::file($path, 'it is not there'));
+    }
+
+    public function write(string $path, $content, ?string $like): void
+    {
+        $bytes = (string) stream_get_contents($content);
+        $this->fuse->step($path);
+        if (! isset($this->folders[Path::folderOf($path)])) {
+            throw UnableToWrite::file($path, 'its folder is not there');
+        }
+        $this->files[$path] = substr($bytes, 0, intdiv(strlen($bytes), 2));
+        $this->fuse->step($path);
+        $this->files[$path] = $bytes;
+        $this->fuse->step();
+    }
+
+    public function sync(array $paths): void
+    {
+        foreach ($paths as $path) {
+            $this->fuse->step($path);
+        }
+    }
+
+    public function replace(string $temporary, string $path): void
+    {
+        $this->fuse->step($path);
+        $this->files[$path] = $this->files[$temporary];
+        unset($this->files[$temporary]);
+        $this->fuse->step();
+    }
+
+    public function place(string $temporary, string $path): void
+    {
+        $this->fuse->step($path);
+        if (isset($this->files[$path])) {
+            throw UnableToWrite::taken($path);
+        }
+        $this->files[$path] = $this->files[$temporary];
+        $this->fuse->step();
+        unset($this->files[$temporary]);
+        $this->fuse->step();
+    }
+
+    public function remove(string $path): void
+    {
+        $this->fuse->step();
+        unset($this->files[$path]);
+        $this->fuse->step();
+    }
+
+    public function hasFolder(string $folder): bool
+    {
+        return isset($this->folders[$folder]);
+    }
+
+    public function makeFolder(string $folder): void
+    {
+        $this->fuse->step($folder);
+        $this->folders[$folder] = true;
+        $this->fuse->step();
+    }
+
+    public function removeEmptyFolder(string $folder): void
+    {
+        $this->fuse->step();
+        foreach ([...array_keys($this->files), ...array_keys($this->folders)] as $path) {
+            if (str_starts_with((string) $path, $folder.'/')) {
+                return;
+            }
+        }
+        unset($this->folders[$folder]);
+    }
+
+    public function syncFolder(string $folder): void
+    {
+        $this->fuse->step($folder);
+    }
+}

@@ -1,0 +1,53 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Hafenbuch\Core\Tests\Support;
+
+use Hafenbuch\Core\Write\ContentStore;
+use Hafenbuch\Core\Write\UnableToRead;
+
+final class MemoryStore implements ContentStore
+{
+    /** @var array<string, string> */
+    public array $contents = [];
+
+    public function has(string $hash): bool
+    {
+        return isset($this->contents[$hash]);
+    }
+
+    public function put($content): string
+    {
+        $bytes = (string) stream_get_contents($content);
+        $hash = hash('sha256', $bytes);
+        $this->contents[$hash] = $bytes;
+
+        return $hash;
+    }
+
+    public function putAll(iterable $contents): array
+    {
+        $hashes = [];
+        foreach ($contents as $content) {
+            $hashes[] = $this->put($content);
+        }
+
+        return $hashes;
+    }
+
+    public function open(string $hash)
+    {
+        return self::stream($this->contents[$hash] ?? throw UnableToRead::content($hash));
+    }
+
+    /** @return resource */
+    public static function stream(string $bytes)
+    {
+        $stream = fopen('php://memory', 'w+b') ?: throw new \RuntimeException('no memory stream');
+        fwrite($stream, $bytes);
+        rewind($stream);
+
+        return $stream;
+    }
+}

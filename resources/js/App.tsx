@@ -1,0 +1,76 @@
+import { Navigate, Route, Routes } from 'react-router';
+import { Problem } from './api/client';
+import { useSession, useWorkspaces } from './api/queries';
+import { CopyView } from './copy/CopyView';
+import { DocumentView } from './document/DocumentView';
+import { OutsideView } from './document/OutsideView';
+import { FilesView } from './files/FilesView';
+import { AsOfView } from './history/AsOfView';
+import { PastView } from './history/PastView';
+import { HoldView } from './hold/HoldView';
+import { Logbook } from './logbook/Logbook';
+import { QuayView } from './quay/QuayView';
+import { RecoveryView } from './recovery/RecoveryView';
+import { SeriesView } from './series/SeriesView';
+import { Login } from './session/Login';
+import { Frame } from './shell/Frame';
+import { Button } from './ui/Button';
+import { Empty } from './ui/Empty';
+
+export function App() {
+    const session = useSession();
+    if (session.isPending) {
+        return null;
+    }
+    if (session.isError && !(session.error instanceof Problem && session.error.status === 401)) {
+        return (
+            <Empty title="The server does not answer">
+                <p>{session.error.message}</p>
+                <Button onPress={() => session.refetch()}>Try again</Button>
+            </Empty>
+        );
+    }
+    if (!session.data) {
+        return <Login />;
+    }
+    return (
+        <Routes>
+            <Route path="/w/:workspace" element={<Frame person={session.data} />}>
+                <Route index element={<Navigate to="quay" replace />} />
+                <Route path="quay" element={<QuayView />} />
+                <Route path="documents/:id" element={<DocumentView />} />
+                <Route path="documents/:id/copy" element={<CopyView />} />
+                <Route path="documents/:id/series" element={<SeriesView />} />
+                <Route path="documents/:id/past" element={<PastView />} />
+                <Route path="documents/:id/as-of" element={<AsOfView />} />
+                <Route path="documents/:id/outside" element={<OutsideView />} />
+                <Route path="hold" element={<HoldView />} />
+                <Route path="recovery" element={<RecoveryView />} />
+                <Route path="files" element={<FilesView />} />
+                <Route path="logbook" element={<Logbook />} />
+                <Route path="logbook/:entry" element={<Logbook />} />
+                <Route path="*" element={<Empty title="There is nothing at this address" />} />
+            </Route>
+            <Route path="*" element={<FirstWorkspace />} />
+        </Routes>
+    );
+}
+
+function FirstWorkspace() {
+    const workspaces = useWorkspaces();
+    if (workspaces.isPending) {
+        return null;
+    }
+    const first = workspaces.data?.[0];
+    if (first) {
+        return <Navigate to={`/w/${first.slug}/quay`} replace />;
+    }
+    return (
+        <Empty title="You are in no workspace yet">
+            <p>
+                A workspace is a folder on the server. Whoever runs the server registers one with{' '}
+                <code>bin/hafenbuch workspace:add NAME DIR</code>.
+            </p>
+        </Empty>
+    );
+}

@@ -1,0 +1,109 @@
+import createClient, { type Middleware } from 'openapi-fetch';
+import type { components, paths } from './schema';
+
+type Schemas = components['schemas'];
+export type Row = Schemas['DocumentRow'];
+export type Quay = Schemas['Quay'];
+export type Plan = Schemas['Plan'];
+export type PlanLine = Schemas['PlanLine'];
+export type WayOut = Schemas['WayOut'];
+export type Decision = Schemas['Decision'];
+export type Document = Schemas['Document'];
+export type Reference = Schemas['Reference'];
+export type FoundDocument = Schemas['FoundDocument'];
+export type Entry = Schemas['Entry'];
+export type Comparison = Schemas['Comparison'];
+export type CopyRow = Schemas['CopyRow'];
+export type CopyTree = Schemas['CopyTree'];
+export type NamingRule = Schemas['NamingRule'];
+export type Settings = Schemas['Settings'];
+export type Stage = Schemas['Stage'];
+export type Template = Schemas['Template'];
+export type Folder = Schemas['Folder'];
+export type Person = Schemas['Person'];
+export type Workspace = Schemas['Workspace'];
+export type Version = Schemas['Version'];
+export type Step = Schemas['Step'];
+export type StepList = Schemas['StepList'];
+export type Contrast = Schemas['Contrast'];
+export type ContrastSide = Schemas['ContrastSide'];
+export type AsOf = Schemas['AsOf'];
+export type AsOfRow = Schemas['AsOfRow'];
+export type Recovery = Schemas['Recovery'];
+export type RecoveryState = Schemas['RecoveryState'];
+export type RecoveryDocument = Schemas['RecoveryDocument'];
+export type Watch = Schemas['Watch'];
+export type RetentionRule = Schemas['RetentionRule'];
+export type RetentionPolicy = Schemas['RetentionPolicy'];
+export type ThinningPreview = Schemas['ThinningPreview'];
+
+/** A failure that the server has explained (RFC 9457), or that kept us from reaching it (status 0). */
+export class Problem extends Error {
+    constructor(
+        readonly status: number,
+        message: string,
+        readonly body: Record<string, unknown> = {},
+    ) {
+        super(message);
+    }
+}
+
+function crossSiteToken(): string {
+    const match = document.cookie.match(/(?:^|; )XSRF-TOKEN=([^;]*)/);
+    return match ? decodeURIComponent(match[1] ?? '') : '';
+}
+
+const middleware: Middleware = {
+    onRequest({ request }) {
+        request.headers.set('Accept', 'application/json');
+        request.headers.set('X-XSRF-TOKEN', crossSiteToken());
+        return request;
+    },
+    async onResponse({ response }) {
+        if (!response.ok) {
+            throw await problemOf(response);
+        }
+    },
+    onError() {
+        return new Problem(0, 'The server cannot be reached. What you see may be out of date; nothing is lost.');
+    },
+};
+
+async function problemOf(response: Response): Promise<Problem> {
+    const body = await response.json().catch(() => ({}));
+    return new Problem(response.status, typeof body.detail === 'string' ? body.detail : `The server answered ${response.status}.`, body);
+}
+
+export const api = createClient<paths>({ baseUrl: '/api' });
+api.use(middleware);
+
+/** The answer's data; a failure has been thrown before. */
+export async function answer<T>(call: Promise<{ data?: T }>): Promise<T> {
+    return (await call).data as T;
+}
+
+/** Bytes go outside of the generated client, which knows JSON only. */
+export async function bytes(path: string, options: RequestInit = {}): Promise<Response> {
+    const headers = { Accept: 'application/json', 'X-XSRF-TOKEN': crossSiteToken(), ...options.headers };
+    const response = await fetch(`/api${path}`, { ...options, headers }).catch(() => {
+        throw new Problem(0, 'The server cannot be reached. What you see may be out of date; nothing is lost.');
+    });
+    if (!response.ok) {
+        throw await problemOf(response);
+    }
+    return response;
+}
+
+/** A content as text, with a byte order mark where it has one. */
+export async function textOf(response: Response): Promise<string> {
+    return decoded(await response.arrayBuffer());
+}
+
+export function decoded(content: ArrayBuffer): string {
+    return new TextDecoder('utf-8', { ignoreBOM: true }).decode(content);
+}
+
+/** The revision that an answer names in its entity tag. */
+export function revisionOf(response: Response): number {
+    return Number((response.headers.get('ETag') ?? '"0"').replace(/\D/g, ''));
+}

@@ -1,0 +1,98 @@
+import { QueryClient, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useEffect, useRef } from 'react';
+import { visit } from '../watch/visit';
+import { answer, api, type Person, Problem } from './client';
+
+export const queryClient = new QueryClient({
+    defaultOptions: {
+        queries: {
+            // Without a network a question fails like with a server that is away, and says so; it is not put off in silence.
+            networkMode: 'always',
+            staleTime: 30_000,
+            retry: (count, error) => count < 2 && !(error instanceof Problem && error.status >= 400 && error.status < 500),
+        },
+    },
+});
+
+export const keys = {
+    session: ['session'] as const,
+    workspaces: ['workspaces'] as const,
+    quay: (workspace: string) => [workspace, 'quay'] as const,
+    plan: (workspace: string, decisions: unknown) => [workspace, 'plan', decisions] as const,
+    document: (workspace: string, id: string) => [workspace, 'document', id] as const,
+    found: (workspace: string, words: string) => [workspace, 'found', words] as const,
+    series: (workspace: string, id: string) => [workspace, 'document', id, 'series'] as const,
+    versions: (workspace: string, id: string) => [workspace, 'document', id, 'versions'] as const,
+    steps: (workspace: string, id: string) => [workspace, 'document', id, 'steps'] as const,
+    watch: (workspace: string) => [workspace, 'watch'] as const,
+    recovery: (workspace: string) => [workspace, 'recovery'] as const,
+    settings: (workspace: string) => [workspace, 'settings'] as const,
+    folder: (workspace: string, path: string) => [workspace, 'folder', path] as const,
+    logbook: (workspace: string) => [workspace, 'logbook'] as const,
+};
+
+export function useSession() {
+    return useQuery({ queryKey: keys.session, queryFn: () => answer(api.GET('/session')), staleTime: 300_000 });
+}
+
+/** Nothing that one person was shown stays for the next. */
+export function changePerson(client: QueryClient, person: Person | null): void {
+    client.removeQueries({ predicate: (query) => query.queryKey[0] !== keys.session[0] });
+    client.setQueryData(keys.session, person);
+}
+
+export function useWorkspaces() {
+    return useQuery({ queryKey: keys.workspaces, queryFn: () => answer(api.GET('/workspaces')) });
+}
+
+export function useQuay(workspace: string) {
+    return useQuery({
+        queryKey: keys.quay(workspace),
+        queryFn: () => answer(api.GET('/workspaces/{workspace}/quay', { params: { path: { workspace } } })),
+    });
+}
+
+export function useSettings(workspace: string) {
+    return useQuery({
+        queryKey: keys.settings(workspace),
+        queryFn: () => answer(api.GET('/workspaces/{workspace}/settings', { params: { path: { workspace } } })),
+    });
+}
+
+const PULSE_MS = 1200;
+
+/** Asks what others have changed, and loads again what that touches. Tells whether the server answers. */
+export function usePulse(workspace: string): boolean {
+    const client = useQueryClient();
+    const last = useRef<number | undefined>(undefined);
+    const pulse = useQuery({
+        queryKey: [workspace, 'pulse'],
+        queryFn: () =>
+            answer(api.GET('/workspaces/{workspace}/pulse', { params: { path: { workspace }, query: { after: last.current, visit } } })),
+        refetchInterval: PULSE_MS,
+        staleTime: 0,
+        retry: false,
+    });
+    const isLoggedOut = pulse.error instanceof Problem && pulse.error.status === 401;
+    useEffect(() => {
+        if (isLoggedOut) {
+            changePerson(client, null);
+        }
+    }, [isLoggedOut, client]);
+    const data = pulse.data;
+    useEffect(() => {
+        if (!data) {
+            return;
+        }
+        last.current = data.last;
+        if (data.topics.includes('logbook')) {
+            client.invalidateQueries({ queryKey: keys.logbook(workspace) });
+        }
+        if (data.topics.includes('documents') || data.topics.includes('quay')) {
+            for (const part of ['quay', 'plan', 'document', 'found', 'folder']) {
+                client.invalidateQueries({ queryKey: [workspace, part] });
+            }
+        }
+    }, [data, client, workspace]);
+    return !pulse.isError;
+}

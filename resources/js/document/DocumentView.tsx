@@ -1,0 +1,339 @@
+import { useQuery } from '@tanstack/react-query';
+import { useEffect, useRef, useState } from 'react';
+import { useNavigate, useOutletContext, useParams, useSearchParams } from 'react-router';
+import styled from 'styled-components';
+import { answer, api, Problem, type Reference } from '../api/client';
+import { keys } from '../api/queries';
+import { usePast } from '../history/usePast';
+import { useDecisions } from '../plan/decisions';
+import { isUnsaved } from '../quay/graph';
+import { States } from '../quay/States';
+import { useCommands } from '../shell/commands';
+import type { FrameContext } from '../shell/Frame';
+import { useDocumentActions } from '../shell/useDocumentActions';
+import { ViewHead } from '../shell/ViewHead';
+import { font } from '../theme/tokens';
+import { Button, TextButton } from '../ui/Button';
+import { Empty } from '../ui/Empty';
+import { Menu, type MenuEntry } from '../ui/Menu';
+import { Notice } from '../ui/Notice';
+import { useNow } from '../ui/useNow';
+import { ago, count, fileName, folder, size } from '../ui/words';
+import { AddSheet } from './AddSheet';
+import { BothSheet } from './BothSheet';
+import { Editor } from './Editor';
+import { Fields } from './Fields';
+import { Lineage } from './Lineage';
+import { PointSheet } from './PointSheet';
+import { Preview } from './Preview';
+import { References } from './References';
+import { type Keeping, useDraft } from './useDraft';
+import { useEdits } from './useEdits';
+import { Versions } from './Versions';
+
+const View = styled.div`display: grid; grid-template: auto minmax(0, 1fr) / minmax(0, 1fr) 344px; height: 100%; > header { grid-column: 1 / -1; padding-left: 16px; }`;
+const Source = styled.section`display: flex; flex-direction: column; min-height: 0; min-width: 0; > div:last-of-type { flex: 1; min-height: 0; }`;
+const Side = styled.aside`border-left: 1px solid var(--rule-strong); overflow-y: auto; background: var(--sheet); display: flex; flex-direction: column; gap: 18px; padding: 14px 18px 24px;`;
+const Part = styled.section`h2 { font: 600 13px ${font.plain}; color: var(--ink-soft); border-bottom: 1px solid var(--rule-strong); padding-bottom: 3px; margin-bottom: 8px; }`;
+const Facts = styled.p`font: 12px/1.5 ${font.mono}; color: var(--ink-soft); overflow-wrap: anywhere;`;
+const Bar = styled.div<{ $stop: boolean }>`
+    padding: 5px 16px; font-size: 13.5px; border-bottom: 1px solid var(--rule); display: flex; gap: 14px; flex-wrap: wrap;
+    color: ${(p) => (p.$stop ? 'var(--stop)' : 'var(--ink-soft)')};
+`;
+
+const WORDS: Record<Keeping, string> = {
+    kept: 'Every edit is kept on the server; the file changes only when you save.',
+    waiting: 'Typing …',
+    sending: 'Keeping …',
+    failed: 'Not kept on the server yet, but in this browser, and sent as soon as it can be: ',
+    'moved on': 'Someone else has written meanwhile: ',
+};
+
+const NONE: Reference[] = [];
+
+export function DocumentView() {
+    const { workspace = '', id = '' } = useParams();
+    return <OneDocument key={id} workspace={workspace} id={id} />;
+}
+
+function OneDocument({ workspace, id }: { workspace: string; id: string }) {
+    const navigate = useNavigate();
+    const now = useNow();
+    const { choices, decide } = useDecisions(workspace);
+    const query = useQuery({
+        queryKey: keys.document(workspace, id),
+        queryFn: () => answer(api.GET('/workspaces/{workspace}/documents/{document}', { params: { path: { workspace, document: id } } })),
+    });
+    const shownRow = query.data?.row;
+    const draft = useDraft(workspace, id, shownRow?.title ?? fileName(shownRow?.path ?? ''), shownRow?.path ?? '');
+    const past = usePast(workspace, id);
+    const [isBoth, setBoth] = useState(false);
+    const edits = useEdits(workspace, id, draft);
+    const [pointing, setPointing] = useState<Reference[] | null>(null);
+    const [isAdding, setAdding] = useState(false);
+    const upload = useRef<HTMLInputElement>(null);
+    const frame = useOutletContext<FrameContext>();
+    const actions = useDocumentActions(workspace);
+    const [search] = useSearchParams();
+    const isLook = search.has('look');
+    const document = query.data;
+    const row = document?.row;
+    const revision = row?.revision;
+    const { follow } = draft;
+    useEffect(() => {
+        if (revision !== undefined) {
+            follow(revision);
+        }
+    }, [revision, follow]);
+
+    async function decideAndGo(kind: 'save' | 'discard') {
+        await draft.flush();
+        decide([id], { kind });
+        navigate(`/w/${workspace}/quay`);
+    }
+    /** Questions are asked beside the ledger, where their plan shows too. */
+    const onQuay = (entry: MenuEntry): MenuEntry => ({
+        ...entry,
+        run: async () => {
+            await draft.flush();
+            await answer(api.POST('/workspaces/{workspace}/quay', { params: { path: { workspace } }, body: { documents: [id] } }));
+            entry.run();
+            navigate(`/w/${workspace}/quay`);
+        },
+    });
+    const canDecide = row !== undefined && isUnsaved(row);
+    const canStep = row !== undefined && !row.access.startsWith('locked by') && !isLook;
+    const steps = past.steps.data;
+    useCommands([
+        ...(canStep && steps?.back ? [{ name: 'One step back', keys: 'Alt+,', run: () => edits.goTo(steps.back ?? 0) }] : []),
+        ...(canStep && steps?.forward ? [{ name: 'One step forward', keys: 'Alt+.', run: () => edits.goTo(steps.forward ?? 0) }] : []),
+        { name: 'The past of this document', keys: 'p', run: () => navigate(`/w/${workspace}/documents/${id}/past`) },
+        ...(canDecide
+            ? [
+                  { name: 'Save this document: see the plan', keys: 'Ctrl+S', run: () => decideAndGo('save') },
+                  { name: 'Discard this draft: see the plan', run: () => decideAndGo('discard') },
+              ]
+            : [{ name: 'Save this document: it is as saved', keys: 'Ctrl+S', run: () => {} }]),
+    ]);
+
+    if (query.isError) {
+        return (
+            <Empty
+                title={
+                    query.error instanceof Problem && query.error.status === 404
+                        ? 'This document is not here'
+                        : 'The document cannot be shown'
+                }
+            >
+                <p>{query.error.message}</p>
+                <Button onPress={() => navigate(`/w/${workspace}/quay`)}>Back to the quay</Button>
+            </Empty>
+        );
+    }
+    if (!document || !row) {
+        return <Empty title="Opening …" />;
+    }
+    const name = row.title ?? fileName(row.path);
+    // Offsets are those of the content on the server; while typing, the editor moves its marks itself.
+    const isCalm = draft.keeping === 'kept';
+    const isLockedByOther = row.access.startsWith('locked by');
+    const canEdit = document.isText && !isLockedByOther && !isLook;
+    const isPicture = /^(image|audio|video)\//.test(document.mediaType);
+    return (
+        <View>
+            <ViewHead title={name} sub={row.path}>
+                {choices[id] && <span>decided: {choices[id]?.kind}</span>}
+                <input
+                    ref={upload}
+                    type="file"
+                    hidden
+                    onChange={(event) => {
+                        const file = event.target.files?.[0];
+                        if (file) {
+                            void edits.replaceBy(file);
+                        }
+                        event.target.value = '';
+                    }}
+                />
+                <Menu
+                    label="More for this document"
+                    entries={[
+                        ...actions
+                            .entries(row)
+                            .map((entry) => (entry.name.endsWith('…') && !entry.name.includes('with all below') ? onQuay(entry) : entry)),
+                        { name: 'Replace its content from this computer …', apart: true, run: () => upload.current?.click() },
+                        {
+                            name: 'New document from this one …',
+                            run: () =>
+                                frame.make({
+                                    folder: folder(row.path),
+                                    from: { id, name, ending: fileName(row.path).match(/\.[^.]+$/)?.[0] ?? '', format: row.format },
+                                }),
+                        },
+                    ]}
+                />
+                {canDecide && <Button onPress={() => decideAndGo('discard')}>Discard …</Button>}
+                {canDecide ? (
+                    <Button $main onPress={() => decideAndGo('save')}>
+                        Save: see the plan
+                    </Button>
+                ) : (
+                    <Button onPress={() => navigate(`/w/${workspace}/quay`)}>Back to the quay</Button>
+                )}
+            </ViewHead>
+            <Source>
+                {document.isText && (
+                    <Bar $stop={draft.keeping === 'failed' || draft.keeping === 'moved on'} role="status">
+                        <span>
+                            {draft.keeping === 'kept' && row.draftAt
+                                ? `Draft kept ${ago(row.draftAt, now)}${row.draftBy ? ` by ${row.draftBy}` : ''}. The file changes only when you save.`
+                                : WORDS[draft.keeping]}
+                            {(draft.keeping === 'failed' || draft.keeping === 'moved on') && draft.problem}
+                        </span>
+                        {draft.keeping === 'moved on' && (
+                            <>
+                                <TextButton onPress={() => setBoth(true)}>Look at both</TextButton>
+                                <TextButton onPress={() => draft.settle('theirs')}>Take theirs</TextButton>
+                                <TextButton onPress={() => draft.settle('ours')}>Keep mine over theirs</TextButton>
+                            </>
+                        )}
+                    </Bar>
+                )}
+                {isLockedByOther && (
+                    <Notice stop>
+                        <span>{row.access}: edits are not taken until the lock is released. An owner of the workspace can release it.</span>
+                    </Notice>
+                )}
+                {isLook && (
+                    <Notice>
+                        <span>
+                            You only look at this one; it cannot be changed here.{' '}
+                            <TextButton onPress={() => navigate(`/w/${workspace}/documents/${id}`)}>Open it to work on</TextButton>
+                        </span>
+                    </Notice>
+                )}
+                {(row.file === 'changed outside' || row.file === 'gone') && row.content === 'modified' && (
+                    <Notice stop>
+                        <span>
+                            {row.file === 'gone'
+                                ? 'Its file went away since this draft was begun. '
+                                : 'Another program has written its file since this draft was begun. '}
+                            <TextButton onPress={() => navigate(`/w/${workspace}/documents/${id}/outside`)}>
+                                {row.file === 'gone' ? 'Write it again or let it go' : 'Compare and merge'}
+                            </TextButton>
+                        </span>
+                    </Notice>
+                )}
+                {document.note && <Notice>{document.note}</Notice>}
+                <div>
+                    {document.isText ? (
+                        draft.loaded ? (
+                            <Editor
+                                path={row.path}
+                                text={draft.loaded.text}
+                                load={draft.loaded.load}
+                                references={isCalm ? document.refersTo : NONE}
+                                isFixed={isLockedByOther || isLook}
+                                onEdit={draft.edit}
+                                onOpen={(target) => navigate(`/w/${workspace}/documents/${target}`)}
+                            />
+                        ) : (
+                            <Empty title={draft.problem ? 'The content cannot be read' : 'Reading …'}>
+                                {draft.problem && <p>{draft.problem}</p>}
+                            </Empty>
+                        )
+                    ) : isPicture ? (
+                        <Preview document={document} workspace={workspace} large />
+                    ) : (
+                        <Empty title="Nothing to show here">
+                            <p>{fileName(row.path)} is kept, hashed and saved like any other file, but its content is no text.</p>
+                        </Empty>
+                    )}
+                </div>
+            </Source>
+            <Side aria-label="About this document">
+                <Part>
+                    <States row={row} />
+                </Part>
+                {document.isText && isPicture && <Preview document={document} workspace={workspace} />}
+                {document.fields.length > 0 && (
+                    <Part style={{ display: 'flex', flexDirection: 'column', gap: 10 }}>
+                        <Fields document={document} onWrite={edits.writeField} />
+                    </Part>
+                )}
+                {edits.problem && <Notice stop>{edits.problem}</Notice>}
+                <Part>
+                    <h2>Refers to ({count(document.refersTo.length, 'reference')})</h2>
+                    {document.refersTo.length > 0 ? (
+                        <References
+                            references={document.refersTo}
+                            workspace={workspace}
+                            onPoint={canEdit ? setPointing : undefined}
+                            onRemove={canEdit ? edits.remove : undefined}
+                        />
+                    ) : (
+                        <p>Nothing.</p>
+                    )}
+                    {canEdit && document.addable.length > 0 && (
+                        <p style={{ paddingTop: 6 }}>
+                            <TextButton onPress={() => setAdding(true)}>Add a reference …</TextButton>
+                        </p>
+                    )}
+                </Part>
+                <Part>
+                    <h2>Referred to by ({count(document.referredBy.length, 'reference')})</h2>
+                    {document.referredBy.length > 0 ? (
+                        <References references={document.referredBy} workspace={workspace} incoming />
+                    ) : (
+                        <p>Nothing.</p>
+                    )}
+                </Part>
+                <Part>
+                    <h2>Its past</h2>
+                    <Versions workspace={workspace} id={id} past={past} onStep={canStep ? edits.goTo : undefined} />
+                </Part>
+                {(document.madeFrom || document.madeFromIt.length > 0) && (
+                    <Part>
+                        <h2>Where it comes from, where it went</h2>
+                        <Lineage document={document} workspace={workspace} />
+                    </Part>
+                )}
+                <Facts>
+                    {row.format}, {size(row.size)}, revision {row.revision}
+                </Facts>
+            </Side>
+            {isBoth && draft.ours !== null && (
+                <BothSheet
+                    workspace={workspace}
+                    id={id}
+                    path={row.path}
+                    ours={draft.ours}
+                    onSettle={draft.settle}
+                    onClose={() => setBoth(false)}
+                />
+            )}
+            {isAdding && (
+                <AddSheet
+                    workspace={workspace}
+                    id={id}
+                    kinds={document.addable}
+                    onAdd={edits.add}
+                    onNew={(kind) => {
+                        setAdding(false);
+                        frame.make({ folder: folder(row.path), given: (made) => edits.add(kind, made) });
+                    }}
+                    onClose={() => setAdding(false)}
+                />
+            )}
+            {pointing && (
+                <PointSheet
+                    workspace={workspace}
+                    id={id}
+                    references={pointing}
+                    onPoint={(target) => edits.point(pointing, target)}
+                    onClose={() => setPointing(null)}
+                />
+            )}
+        </View>
+    );
+}

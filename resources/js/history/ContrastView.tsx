@@ -1,0 +1,130 @@
+import { useState } from 'react';
+import styled from 'styled-components';
+import type { Contrast, ContrastSide } from '../api/client';
+import { font } from '../theme/tokens';
+import { TextButton } from '../ui/Button';
+import { Empty } from '../ui/Empty';
+import { fileName, moment, size } from '../ui/words';
+import { FactTable } from './FactTable';
+import { MergePane } from './MergePane';
+import { Pictures } from './Pictures';
+import { Summary } from './Summary';
+import { contentUrl, type Source, useContrast, useText } from './sources';
+
+const Whole = styled.div`display: grid; grid-template-rows: auto auto minmax(0, 1fr); height: 100%; min-height: 0; min-width: 0;`;
+const Sides = styled.div`display: grid; grid-template-columns: 1fr 1fr; border-bottom: 1px solid var(--rule);`;
+/** What can only be looked at is hatched like a chart’s land, so that nobody takes it for the present. */
+const Side = styled.div<{ $past: boolean }>`
+    padding: 7px 16px; min-width: 0; background: ${(p) => (p.$past ? 'repeating-linear-gradient(-45deg, transparent 0 7px, var(--tint) 7px 9px)' : 'var(--sheet)')};
+    & + & { border-left: 1px solid var(--rule-strong); }
+    b { font: 600 15px ${font.title}; background: var(--paper); padding: 0 4px; margin-left: -4px; }
+    p { font-size: 13px; color: var(--ink-soft); overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+    p span { background: var(--paper); padding: 0 4px; margin-left: -4px; }
+`;
+export const Words = styled.div`
+    display: flex; flex-wrap: wrap; gap: 2px 18px; padding: 7px 16px; font-size: 14px; align-items: baseline; max-height: 132px; overflow-y: auto;
+    > ul { order: 3; flex-basis: 100%; list-style: none; margin: 2px 0 0; padding: 0; display: grid; gap: 1px 20px; grid-template-columns: repeat(auto-fill, minmax(330px, 1fr)); }
+    li { font-size: 13.5px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+    li b { font-weight: 600; }
+    code { font-size: 12.5px; }
+    del { text-decoration-color: var(--ink-soft); color: var(--ink-soft); }
+    > span.way { margin-left: auto; display: flex; gap: 14px; }
+`;
+interface Props {
+    workspace: string;
+    left: Source;
+    right: Source;
+}
+
+/** What differs between two contents: in the job’s terms above, then the contents themselves. */
+export function ContrastView({ workspace, left, right }: Props) {
+    const contrast = useContrast(workspace, left, right);
+    const [isWhole, setWhole] = useState(false);
+    const [look, setLook] = useState<'beside' | 'over' | 'source'>('beside');
+    const data = contrast.data;
+    if (!data) {
+        return (
+            <Empty title={contrast.isError ? 'These cannot be compared' : 'Comparing …'}>
+                {contrast.isError && <p>{contrast.error.message}</p>}
+            </Empty>
+        );
+    }
+    const isPicture = data.left.mediaType.startsWith('image/') && data.right.mediaType.startsWith('image/');
+    const areTexts = data.left.isText && data.right.isText;
+    const showsText = areTexts && (!isPicture || look === 'source');
+    return (
+        <Whole>
+            <Sides>
+                <SideHead side={data.left} />
+                <SideHead side={data.right} />
+            </Sides>
+            <Words>
+                <Summary contrast={data} />
+                <span className="way">
+                    {isPicture &&
+                        (['beside', 'over', ...(areTexts ? (['source'] as const) : [])] as const)
+                            .filter((one) => one !== look)
+                            .map((one) => (
+                                <TextButton key={one} onPress={() => setLook(one)}>
+                                    {one === 'beside' ? 'beside each other' : one === 'over' ? 'one over the other' : 'their source'}
+                                </TextButton>
+                            ))}
+                    {showsText && !data.isAlike && (
+                        <TextButton onPress={() => setWhole(!isWhole)}>{isWhole ? 'only what differs' : 'the whole text'}</TextButton>
+                    )}
+                </span>
+            </Words>
+            {showsText ? (
+                <Texts workspace={workspace} left={left} right={right} contrast={data} isFolded={!isWhole && !data.isAlike} />
+            ) : isPicture ? (
+                <Pictures
+                    left={{ url: contentUrl(workspace, left, data.left.hash), label: data.left.label }}
+                    right={{ url: contentUrl(workspace, right, data.right.hash), label: data.right.label }}
+                    isOver={look === 'over'}
+                />
+            ) : (
+                <FactTable left={data.left} right={data.right} />
+            )}
+        </Whole>
+    );
+}
+
+function SideHead({ side }: { side: ContrastSide }) {
+    return (
+        <Side $past={side.isPast}>
+            <b>{side.label}</b>
+            <p title={side.path}>
+                <span>
+                    {[
+                        side.isPast ? 'only to look at' : 'what you work on',
+                        side.at && moment(side.at),
+                        side.person,
+                        size(side.size) || '0 B',
+                        fileName(side.path),
+                    ]
+                        .filter(Boolean)
+                        .join(' · ')}
+                </span>
+            </p>
+        </Side>
+    );
+}
+
+function Texts({ workspace, left, right, contrast, isFolded }: Props & { contrast: Contrast; isFolded: boolean }) {
+    const before = useText(workspace, left, contrast.left.hash);
+    const after = useText(workspace, right, contrast.right.hash);
+    if (before.data === undefined || after.data === undefined) {
+        const failed = before.error ?? after.error;
+        return <Empty title={failed ? 'A content cannot be read' : 'Reading …'}>{failed && <p>{failed.message}</p>}</Empty>;
+    }
+    return (
+        <MergePane
+            path={contrast.right.path}
+            left={before.data}
+            right={after.data}
+            leftLabel={contrast.left.label}
+            rightLabel={contrast.right.label}
+            isFolded={isFolded}
+        />
+    );
+}

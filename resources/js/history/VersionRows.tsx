@@ -1,0 +1,76 @@
+import type { UseQueryResult } from '@tanstack/react-query';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { useRef } from 'react';
+import type { Version } from '../api/client';
+import { Empty } from '../ui/Empty';
+import { moment, size } from '../ui/words';
+import { moveInRows, PastRow, Rows } from './rows';
+import { Strip } from './Strip';
+
+const ROW = 50;
+
+interface Props {
+    query: UseQueryResult<Version[]>;
+    chosen: number | null;
+    onChoose: (number: number) => void;
+}
+
+/** Every version of a document, newest first, under a strip that shows when it changed and by how much. */
+export function VersionRows({ query, chosen, onChoose }: Props) {
+    const versions = query.data ?? [];
+    const scroller = useRef<HTMLDivElement>(null);
+    const rows = useVirtualizer({
+        count: versions.length,
+        getScrollElement: () => scroller.current,
+        estimateSize: () => ROW,
+        overscan: 12,
+    });
+    if (versions.length === 0) {
+        return <Empty title={query.isPending ? 'Reading …' : 'No versions'}>{query.isError && <p>{query.error.message}</p>}</Empty>;
+    }
+    return (
+        <>
+            <div style={{ padding: '6px 0', borderBottom: '1px solid var(--rule)' }}>
+                <Strip versions={versions} width={330} chosen={chosen} onChoose={onChoose} />
+            </div>
+            <Rows ref={scroller} aria-label="Versions" onKeyDown={moveInRows}>
+                <div style={{ height: rows.getTotalSize(), position: 'relative' }}>
+                    {rows.getVirtualItems().map((item) => {
+                        const version = versions[item.index];
+                        return (
+                            version && (
+                                <PastRow
+                                    key={version.number}
+                                    type="button"
+                                    $on={version.number === chosen}
+                                    $here={version.isSaved}
+                                    aria-current={version.number === chosen}
+                                    data-version={version.number}
+                                    style={{ position: 'absolute', top: item.start, height: ROW }}
+                                    onClick={() => onChoose(version.number)}
+                                >
+                                    <b>{version.number}</b>
+                                    <span title={version.note ?? ''}>
+                                        {version.label ? <em>“{version.label}”</em> : (version.note ?? 'saved')}
+                                    </span>
+                                    <small>{version.changedBytes ? `± ${size(version.changedBytes)}` : ''}</small>
+                                    <small className="below">
+                                        {[
+                                            moment(version.at),
+                                            version.person,
+                                            version.label && version.note,
+                                            size(version.size),
+                                            version.isSaved && 'in the file now',
+                                        ]
+                                            .filter(Boolean)
+                                            .join(' · ')}
+                                    </small>
+                                </PastRow>
+                            )
+                        );
+                    })}
+                </div>
+            </Rows>
+        </>
+    );
+}

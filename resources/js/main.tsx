@@ -1,0 +1,28 @@
+import '@fontsource/literata/400.css';
+import '@fontsource/literata/600.css';
+import '@fontsource/source-sans-3/400.css';
+import '@fontsource/source-sans-3/600.css';
+import '@fontsource/ibm-plex-mono/400.css';
+import { QueryClientProvider } from '@tanstack/react-query';
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { BrowserRouter } from 'react-router';
+import { App } from './App';
+import { queryClient } from './api/queries';
+import { GlobalStyle } from './theme/tokens';
+import { applyTheme } from './theme/useTheme';
+
+applyTheme();
+const place = document.getElementById('app');
+if (place) {
+    createRoot(place).render(
+        <StrictMode>
+            <GlobalStyle />
+            <QueryClientProvider client={queryClient}>
+                <BrowserRouter>
+                    <App />
+                </BrowserRouter>
+            </QueryClientProvider>
+        </StrictMode>,
+    );
+}

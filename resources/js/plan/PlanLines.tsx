@@ -1,0 +1,141 @@
+import styled from 'styled-components';
+import type { PlanLine } from '../api/client';
+import { font } from '../theme/tokens';
+import { TextButton } from '../ui/Button';
+import { count, fileName, folder, size } from '../ui/words';
+import { happens } from './words';
+
+/** So many lines of one reason are shown before the rest is only counted. */
+const SHOWN = 60;
+
+const Group = styled.section`
+    h3 { font: 600 13px ${font.plain}; color: var(--ink-soft); border-bottom: 1px solid var(--rule); padding-bottom: 3px; overflow-wrap: anywhere; }
+    > p { font-size: 13px; color: var(--ink-soft); padding: 5px 0; }
+`;
+const Line = styled.div`
+    display: grid; grid-template-columns: minmax(0, 1fr) auto; gap: 0 10px; padding: 5px 0; border-bottom: 1px solid var(--rule);
+    b { font: 13px/18px ${font.mono}; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+    i { font-style: normal; font-size: 13px; line-height: 18px; text-align: right; }
+    small { font-size: 12.5px; color: var(--ink-soft); overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+`;
+
+function sizes(line: PlanLine): string {
+    switch (line.action) {
+        case 'create':
+            return size(line.afterSize);
+        case 'remove':
+            return size(line.beforeSize);
+        case 'discard':
+        case 'redraft':
+            return 'file stays';
+        default:
+            return `${size(line.beforeSize)} → ${size(line.afterSize)}`;
+    }
+}
+
+/** Lines that a person reads together stand under one heading. */
+function heading(line: PlanLine): string {
+    switch (line.reasonKind) {
+        case 'asked':
+            return 'You asked';
+        case 'keeps mine':
+            return 'Yours over what another program wrote (kept as a version)';
+        case 'made again':
+            return 'Made again, since the file went away';
+        case 'needed':
+            return `Needed by ${line.reasonOf}`;
+        case 'saved as':
+        case 'goes on':
+            return 'Goes on under another name';
+        case 'copied':
+            return 'Copies';
+        case 'moved from':
+            return 'Moves';
+        case 'follows':
+            return 'References that follow';
+        case 'takes back':
+            return `Takes back entry ${line.reasonOf}`;
+        default:
+            return line.reason;
+    }
+}
+
+/** The second line: where the file is, or what it comes from. */
+function where(line: PlanLine): string {
+    const place = folder(line.path) || 'top folder';
+    if (line.reasonKind === 'moved from') {
+        const old = line.reasonOf ?? '';
+        return folder(old) === folder(line.path) ? `was ${fileName(old)}` : `${folder(old) || 'top folder'} → ${place}`;
+    }
+    return UNDER_ONE.includes(line.reasonKind) ? line.reason : place;
+}
+
+const ORDER: PlanLine['reasonKind'][] = [
+    'asked',
+    'keeps mine',
+    'made again',
+    'saved as',
+    'goes on',
+    'copied',
+    'moved from',
+    'moves to',
+    'needed',
+    'follows',
+    'takes back',
+    'settles',
+    'outside',
+];
+const UNDER_ONE = ['saved as', 'goes on', 'copied', 'follows'];
+
+interface Props {
+    lines: PlanLine[];
+    onLeaveOut?: (line: PlanLine) => void;
+    onCompare?: (line: PlanLine) => void;
+}
+
+/** Every file that a plan touches, by the reason why. */
+export function PlanLines({ lines, onLeaveOut, onCompare }: Props) {
+    const groups = new Map<string, PlanLine[]>();
+    for (const line of lines) {
+        // A move is one thing to read: the line of its new place names the old one.
+        if (line.reasonKind === 'moves to') {
+            continue;
+        }
+        groups.set(heading(line), [...(groups.get(heading(line)) ?? []), line]);
+    }
+    const rank = (lines: PlanLine[]) => ORDER.indexOf(lines[0]?.reasonKind ?? 'outside');
+    const ordered = [...groups].sort(([, a], [, b]) => rank(a) - rank(b));
+    return ordered.map(([title, group]) => (
+        <Group key={title}>
+            <h3>
+                {title}
+                {group.length > 3 && ` (${group.length})`}
+            </h3>
+            {group.slice(0, SHOWN).map((line) => (
+                <Line key={line.action + line.path} data-plan-line={line.path}>
+                    <b title={line.path}>{fileName(line.path)}</b>
+                    <i>{happens(line)}</i>
+                    <small title={`${line.path}: ${line.reason}`}>{where(line)}</small>
+                    <small style={{ textAlign: 'right' }}>
+                        {sizes(line)}
+                        {line.reasonKind === 'needed' && onLeaveOut && (
+                            <>
+                                {' · '}
+                                <TextButton onPress={() => onLeaveOut(line)}>leave out</TextButton>
+                            </>
+                        )}
+                        {onCompare && ['write', 'replace', 'redraft'].includes(line.action) && (
+                            <>
+                                {' · '}
+                                <TextButton aria-label={`Compare ${line.path}`} onPress={() => onCompare(line)}>
+                                    compare
+                                </TextButton>
+                            </>
+                        )}
+                    </small>
+                </Line>
+            ))}
+            {group.length > SHOWN && <p>and {count(group.length - SHOWN, 'more file')} of the same reason</p>}
+        </Group>
+    ));
+}

@@ -1,0 +1,270 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import styled from 'styled-components';
+import { answer, api, type Entry, type Plan, type PlanLine, Problem, type Row, type WayOut } from '../api/client';
+import { Statement } from '../copy/Statement';
+import { isUnsaved } from '../quay/graph';
+import { useCommands } from '../shell/commands';
+import { font } from '../theme/tokens';
+import { Button, TextButton } from '../ui/Button';
+import { Field } from '../ui/Field';
+import { Notice } from '../ui/Notice';
+import { count, fileName } from '../ui/words';
+import { CompareSheet } from './CompareSheet';
+import { actOf, asDecisions, followOf, useDecisions } from './decisions';
+import { PlanLines } from './PlanLines';
+import { Progress } from './Progress';
+import { Question } from './Question';
+import { useExecution } from './useExecution';
+import { usePlan } from './usePlan';
+import { deed } from './words';
+
+const Panel = styled.aside`display: flex; flex-direction: column; min-height: 0; background: var(--sheet);`;
+const Head = styled.header`
+    padding: 14px 18px 10px; border-bottom: 1px solid var(--rule-strong);
+    h2 { font-size: 18px; }
+    p { font-size: 13.5px; color: var(--ink-soft); }
+`;
+const Body = styled.div`flex: 1; min-height: 0; overflow-y: auto; padding: 14px 18px; display: flex; flex-direction: column; gap: 14px;`;
+const Foot = styled.footer`border-top: 1px solid var(--rule-strong); padding: 12px 18px 14px; display: flex; flex-direction: column; gap: 10px;`;
+const Path = styled.span`font: 12.5px ${font.mono}; overflow-wrap: anywhere;`;
+const Ways = styled.div`display: flex; flex-wrap: wrap; gap: 2px 14px;`;
+const Scopes = styled.div`display: flex; flex-direction: column; align-items: stretch; gap: 8px; button { text-align: left; }`;
+
+interface Props {
+    workspace: string;
+    rows: Row[];
+    current: Row | null;
+    /** Where scopes of the quay are no matter: null. */
+    onEverything: (() => void) | null;
+    onBelow: ((row: Row) => void) | null;
+}
+
+/** The plan beside the ledger: it follows every decision, and its one button says what it will do. */
+export function PlanPanel({ workspace, rows, current, onEverything, onBelow }: Props) {
+    const client = useQueryClient();
+    const { choices, asked, decide, clear } = useDecisions(workspace);
+    const isDeciding = Object.values(choices).some((choice) => choice.kind !== 'leave');
+    const query = usePlan(workspace, choices);
+    const plan = isDeciding ? query.data : undefined;
+    const [note, setNote] = useState('');
+    const [done, setDone] = useState<Entry | null>(null);
+    const [compared, setCompared] = useState<PlanLine | null>(null);
+    const { isWriting, progress, problem, moved, write: execute, stop, forget, setProblem } = useExecution(workspace);
+    const navigate = useNavigate();
+    const canWrite = plan !== undefined && plan.lines.length > 0 && plan.blockers.length === 0 && !query.isPlaceholderData && !isWriting;
+
+    async function write() {
+        if (plan && canWrite) {
+            const entry = await execute({ decisions: asDecisions(choices), plan, note, kind: actOf(choices), follow: followOf(choices) });
+            setDone(entry);
+            if (entry) {
+                setNote('');
+                clear();
+            }
+        }
+    }
+
+    async function take(way: WayOut) {
+        const before = choices[way.documentId];
+        setProblem(null);
+        try {
+            switch (way.kind) {
+                case 'propose':
+                    await answer(
+                        api.PATCH('/workspaces/{workspace}/documents/{document}', {
+                            params: { path: { workspace, document: way.documentId } },
+                            body: { path: way.value ?? '' },
+                        }),
+                    );
+                    await client.invalidateQueries({ queryKey: [workspace] });
+                    break;
+                case 'rescan':
+                    await answer(api.POST('/workspaces/{workspace}/scan', { params: { path: { workspace } } }));
+                    break;
+                case 'mend':
+                    navigate(`/w/${workspace}/documents/${way.documentId}`);
+                    break;
+                case 'rename':
+                    decide([way.documentId], { ...(before ?? { kind: 'copy' }), path: way.value ?? '', over: null });
+                    break;
+                case 'replace':
+                    decide([way.documentId], { ...(before ?? { kind: 'copy' }), over: way.value ?? null });
+                    break;
+                case 'accept':
+                    decide([way.documentId], {
+                        ...(before ?? { kind: 'delete' }),
+                        accepted: [...(before?.accepted ?? []), way.value ?? ''],
+                    });
+                    break;
+                case 'leave':
+                    // A document that was itself decided to go or move stays, which takes its decision away.
+                    decide([way.documentId], before && before.kind !== 'save' ? null : { kind: 'leave' });
+                    break;
+                default:
+                    decide([way.documentId], { kind: way.kind, ...(way.value ? { over: way.value } : {}) });
+            }
+        } catch (error) {
+            setProblem(error instanceof Problem ? error.message : 'That failed. Try again.');
+        }
+    }
+
+    useCommands(canWrite && plan ? [{ name: deed(plan), keys: 'Ctrl+Enter', run: write }] : []);
+    const unsaved = rows.filter(isUnsaved);
+    const replaced = (path: string) => plan?.lines.find((line) => line.path === path && line.action === 'replace');
+
+    return (
+        <Panel aria-label="The plan">
+            <Head>
+                <h2>The plan</h2>
+                <p>{plan && plan.lines.length > 0 ? 'what a save will write, and why' : 'what a save would write'}</p>
+            </Head>
+            <Body>
+                {done && !isDeciding && (
+                    <Notice>
+                        <span>
+                            Done, as <Link to={`/w/${workspace}/logbook/${done.id}`}>entry {done.number}</Link>:{' '}
+                            {count(done.lines.length, 'line')}. It can be taken back there.
+                        </span>
+                        {(done.kind === 'copy' || done.kind === 'set aside') && <Statement workspace={workspace} entry={done.id} />}
+                    </Notice>
+                )}
+                {problem && (
+                    <Notice stop>
+                        <span>{problem}</span>
+                    </Notice>
+                )}
+                {moved && plan && <Beside before={moved} now={plan} onSeen={forget} />}
+                {asked && <Question key={asked.id + asked.what} workspace={workspace} asked={asked} choices={choices} />}
+                {!isDeciding && !asked && (!onEverything || !onBelow) && (
+                    <p>
+                        Move, rename or delete files, or make decisions on the quay. What will be written, and which references follow,
+                        shows here first.
+                    </p>
+                )}
+                {!isDeciding && !asked && onEverything && onBelow && (
+                    <Nothing
+                        unsaved={unsaved}
+                        current={current}
+                        onEverything={onEverything}
+                        onBelow={onBelow}
+                        onThis={(row) => decide([row.id], { kind: 'save' })}
+                    />
+                )}
+                {isDeciding && query.isError && (
+                    <Notice stop>
+                        <span>{query.error.message}</span>
+                        <TextButton onPress={() => query.refetch()}>Try again</TextButton>
+                    </Notice>
+                )}
+                {plan?.blockers.map((blocker) => (
+                    <Notice stop key={blocker.documentId + blocker.message}>
+                        <Path>{blocker.path}</Path>
+                        <span>
+                            {blocker.message}
+                            {blocker.waysOut.some((way) => way.kind === 'replace') &&
+                                rows.some((row) => row.path === blocker.path) &&
+                                ' You have it open here; it would show the new content.'}
+                        </span>
+                        <Ways>
+                            {blocker.waysOut.some((way) => way.kind === 'replace') && replaced(blocker.path) && (
+                                <TextButton onPress={() => setCompared(replaced(blocker.path) ?? null)}>Compare the two</TextButton>
+                            )}
+                            {rows.some((row) => row.id === blocker.documentId && row.file === 'changed outside') && (
+                                <TextButton onPress={() => navigate(`/w/${workspace}/documents/${blocker.documentId}/outside`)}>
+                                    Compare and merge …
+                                </TextButton>
+                            )}
+                            {blocker.waysOut.map((way) => (
+                                <TextButton key={way.label} onPress={() => take(way)}>
+                                    {way.label}
+                                </TextButton>
+                            ))}
+                        </Ways>
+                    </Notice>
+                ))}
+                {plan && (
+                    <PlanLines
+                        lines={plan.lines}
+                        onLeaveOut={(line) => decide([line.documentId], { kind: 'leave' })}
+                        onCompare={setCompared}
+                    />
+                )}
+                {plan && plan.lines.length === 0 && plan.blockers.length === 0 && <p>Every document that you chose is as saved already.</p>}
+                {plan?.warnings.map((warning) => (
+                    <Notice key={warning.path + warning.message}>
+                        <Path>{warning.path}</Path>
+                        <span>{warning.message}</span>
+                        {warning.waysOut.length > 0 && (
+                            <Ways>
+                                {warning.waysOut.map((way) => (
+                                    <TextButton key={way.label} onPress={() => take(way)}>
+                                        {way.label}
+                                    </TextButton>
+                                ))}
+                            </Ways>
+                        )}
+                    </Notice>
+                ))}
+            </Body>
+            {isDeciding && (
+                <Foot>
+                    {progress && <Progress {...progress} onStop={stop} />}
+                    <Field
+                        label={asked?.what === 'next' ? 'What this stage is (can stay empty)' : 'Note for the logbook (can stay empty)'}
+                        value={note}
+                        onChange={setNote}
+                    />
+                    <Button $main isDisabled={!canWrite} onPress={write}>
+                        {isWriting ? 'Writing …' : !plan || plan.lines.length === 0 ? 'Nothing to write' : deed(plan)}
+                    </Button>
+                    {plan && plan.blockers.length > 0 && <small>Stopped: {count(plan.blockers.length, 'thing')} to settle above.</small>}
+                    <TextButton onPress={clear}>Leave everything as it is</TextButton>
+                </Foot>
+            )}
+            {compared && (
+                <CompareSheet workspace={workspace} decisions={asDecisions(choices)} line={compared} onClose={() => setCompared(null)} />
+            )}
+        </Panel>
+    );
+}
+
+interface NothingProps {
+    unsaved: Row[];
+    current: Row | null;
+    onEverything: () => void;
+    onBelow: (row: Row) => void;
+    onThis: (row: Row) => void;
+}
+
+function Nothing({ unsaved, current, onEverything, onBelow, onThis }: NothingProps) {
+    if (unsaved.length === 0) {
+        return <p>Everything that you have open is as saved. There is nothing to write.</p>;
+    }
+    const name = current ? (current.title ?? fileName(current.path)) : '';
+    return (
+        <>
+            <p>Nothing is chosen yet. Decide in the rows, or choose a scope:</p>
+            <Scopes>
+                {current && isUnsaved(current) && <Button onPress={() => onThis(current)}>This document: {name}</Button>}
+                {current && <Button onPress={() => onBelow(current)}>{name}, with all below it</Button>}
+                <Button onPress={onEverything}>The whole quay: {count(unsaved.length, 'document')}</Button>
+            </Scopes>
+        </>
+    );
+}
+
+function Beside({ before, now, onSeen }: { before: Plan; now: Plan; onSeen: () => void }) {
+    return (
+        <Notice>
+            <span>
+                The plan that you read: {deed(before) || 'nothing'} ({before.lines.map((line) => fileName(line.path)).join(', ')}).
+            </span>
+            <span>
+                The plan now: {deed(now) || 'nothing'} ({now.lines.map((line) => fileName(line.path)).join(', ')}).
+            </span>
+            <TextButton onPress={onSeen}>I have read the new plan</TextButton>
+        </Notice>
+    );
+}

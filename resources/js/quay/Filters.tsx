@@ -1,0 +1,51 @@
+import styled from 'styled-components';
+import type { Row } from '../api/client';
+import { font } from '../theme/tokens';
+import { FILTERS, type Filter, ORDERS, type Order, passes } from './order';
+
+const Bar = styled.div`display: flex; gap: 2px; align-items: center; padding: 5px 16px 5px 60px; border-bottom: 1px solid var(--rule); font-size: 14px; color: var(--ink-soft);`;
+const Choice = styled.button<{ $on: boolean }>`
+    font: ${(p) => (p.$on ? 600 : 400)} 13.5px ${font.plain}; color: ${(p) => (p.$on ? 'var(--ink)' : 'var(--ink-soft)')}; background: none; border: 0; padding: 2px 7px; cursor: pointer;
+    border-radius: 3px; text-decoration: ${(p) => (p.$on ? 'underline' : 'none')}; text-decoration-color: var(--brass); text-underline-offset: 4px; white-space: nowrap;
+    &:first-of-type { margin-left: -7px; }
+    &:hover { background: var(--tint); }
+`;
+const Ordering = styled.label`margin-left: auto; display: flex; gap: 6px; align-items: center; font-size: 13.5px; white-space: nowrap;`;
+const Select = styled.select`
+    font: 13.5px ${font.plain}; color: var(--ink); background: var(--sheet); border: 1px solid var(--rule); border-radius: 3px; padding: 2px 4px;
+    &:focus-visible { outline-offset: 1px; }
+`;
+
+interface Props {
+    rows: Row[];
+    filter: Filter;
+    onFilter: (filter: Filter) => void;
+    order: Order;
+    onOrder: (order: Order) => void;
+}
+
+/** Which of the open documents the ledger shows, and in what order. A state that no document has is not offered. */
+export function Filters({ rows, filter, onFilter, order, onOrder }: Props) {
+    const offered = (Object.keys(FILTERS) as Filter[])
+        .map((one) => ({ one, count: rows.filter((row) => passes(row, one)).length }))
+        .filter(({ one, count }) => count > 0 || one === 'all' || one === filter);
+    return (
+        <Bar role="toolbar" aria-label="What the ledger shows">
+            {offered.map(({ one, count }) => (
+                <Choice key={one} type="button" $on={one === filter} aria-pressed={one === filter} onClick={() => onFilter(one)}>
+                    {FILTERS[one]} {count}
+                </Choice>
+            ))}
+            <Ordering>
+                order
+                <Select value={order} onChange={(event) => onOrder(event.target.value as Order)}>
+                    {(Object.keys(ORDERS) as Order[]).map((one) => (
+                        <option key={one} value={one}>
+                            {ORDERS[one]}
+                        </option>
+                    ))}
+                </Select>
+            </Ordering>
+        </Bar>
+    );
+}

@@ -1,0 +1,193 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { useMemo, useState } from 'react';
+import { Link, useOutletContext, useParams } from 'react-router';
+import styled from 'styled-components';
+import { answer, api, type Row } from '../api/client';
+import { keys, useQuay } from '../api/queries';
+import { useDecisions } from '../plan/decisions';
+import { PlanPanel } from '../plan/PlanPanel';
+import { useCommands } from '../shell/commands';
+import type { FrameContext } from '../shell/Frame';
+import { useDocumentActions } from '../shell/useDocumentActions';
+import { ViewHead } from '../shell/ViewHead';
+import { Button, TextButton } from '../ui/Button';
+import { Empty } from '../ui/Empty';
+import { TextBox } from '../ui/Field';
+import { Notice } from '../ui/Notice';
+import { useKept } from '../ui/useKept';
+import { count, fileName } from '../ui/words';
+import { Filters } from './Filters';
+import { isUnsaved, withBelow } from './graph';
+import { Ledger } from './Ledger';
+import { arranged, type Filter, matches, type Order, passes } from './order';
+
+const View = styled.div`display: grid; grid-template-columns: minmax(0, 1fr) 330px; height: 100%; min-height: 0;`;
+const Main = styled.section`display: flex; flex-direction: column; min-height: 0; border-right: 1px solid var(--rule);`;
+const Find = styled(TextBox)`width: 190px;`;
+const Held = styled.div`
+    border-top: 1px solid var(--rule-strong); padding: 8px 16px 8px 60px; font-size: 14px; color: var(--ink-soft);
+`;
+
+export function QuayView() {
+    const { workspace = '' } = useParams();
+    const quay = useQuay(workspace);
+    const client = useQueryClient();
+    const { open, make } = useOutletContext<FrameContext>();
+    const decisions = useDecisions(workspace);
+    const actions = useDocumentActions(workspace);
+    const [current, setCurrent] = useState<string | null>(null);
+    const [words, setWords] = useState('');
+    const [closed, setClosed] = useState<string | null>(null);
+    const all = quay.data?.rows ?? [];
+    const hold = quay.data?.hold ?? [];
+    const [filter, setFilter] = useState<Filter>('all');
+    const [order, setOrder] = useKept<Order>('hafenbuch.order', 'opened');
+    const rows = useMemo(() => all.filter((row) => passes(row, filter) && matches(row, words)), [all, filter, words]);
+    const entries = useMemo(() => arranged(rows, order), [rows, order]);
+    const currentRow = rows.find((row) => row.id === current) ?? rows[0] ?? null;
+
+    async function close(ids: string[]) {
+        const { held } = await answer(
+            api.POST('/workspaces/{workspace}/quay/close', { params: { path: { workspace } }, body: { documents: ids } }),
+        );
+        decisions.decide(ids, null);
+        const names = all.filter((row) => held.includes(row.id)).map((row) => row.title ?? fileName(row.path));
+        setClosed(names.length > 0 ? `${names.join(', ')}: closed from view. The draft is kept in the hold.` : null);
+        await client.invalidateQueries({ queryKey: keys.quay(workspace) });
+    }
+
+    async function reopen() {
+        await answer(api.POST('/workspaces/{workspace}/quay/reopen', { params: { path: { workspace } } }));
+        setClosed(null);
+        await client.invalidateQueries({ queryKey: keys.quay(workspace) });
+    }
+
+    const everything = () =>
+        decisions.decide(
+            [...all, ...hold].filter(isUnsaved).map((row) => row.id),
+            { kind: 'save' },
+        );
+    const belowCurrent = (row: Row) =>
+        decisions.decide(
+            withBelow(all, row.id).filter((id) => all.some((one) => one.id === id && isUnsaved(one))),
+            { kind: 'save' },
+        );
+    useCommands([
+        { name: 'Save everything on the quay', keys: 'a', run: everything },
+        { name: 'Leave everything', keys: 'n', run: decisions.clear },
+        ...(currentRow
+            ? [
+                  {
+                      name: `Save ${currentRow.title ?? fileName(currentRow.path)} with all below it`,
+                      keys: 'b',
+                      run: () => belowCurrent(currentRow),
+                  },
+                  { name: `Close ${currentRow.title ?? fileName(currentRow.path)}`, keys: 'c', run: () => close([currentRow.id]) },
+              ]
+            : []),
+        { name: 'Close all', run: () => close(all.map((row) => row.id)) },
+    ]);
+
+    function askAgain(row: Row) {
+        const kind = decisions.choices[row.id]?.kind;
+        if (kind === 'save as' || kind === 'copy' || kind === 'move') {
+            actions.asking(row, kind);
+        }
+    }
+
+    const ASKING: Record<string, 'save as' | 'next' | 'copy' | 'move'> = { v: 'save as', x: 'next', y: 'copy', m: 'move' };
+    function rowKey(key: string, row: Row): boolean {
+        const what = ASKING[key];
+        if (what) {
+            actions.asking(row, what);
+            return true;
+        }
+        if (key === 's' && isUnsaved(row)) {
+            decisions.decide([row.id], decisions.choices[row.id]?.kind === 'save' ? null : { kind: 'save' });
+        } else if (key === 'd' && isUnsaved(row)) {
+            decisions.decide([row.id], decisions.choices[row.id]?.kind === 'discard' ? null : { kind: 'discard' });
+        } else if (key === 'l') {
+            decisions.decide([row.id], null);
+        } else {
+            return false;
+        }
+        return true;
+    }
+
+    return (
+        <View>
+            <Main>
+                <ViewHead title="Quay" sub={`what you have open · ${all.filter(isUnsaved).length} unsaved`}>
+                    <Find
+                        aria-label="Find in the quay"
+                        placeholder="find by name or state"
+                        value={words}
+                        onChange={(event) => setWords(event.target.value)}
+                    />
+                    <Button onPress={open}>Open …</Button>
+                    <Button onPress={() => make()}>New …</Button>
+                </ViewHead>
+                <Filters rows={all} filter={filter} onFilter={setFilter} order={order} onOrder={setOrder} />
+                {closed && (
+                    <Notice>
+                        <span>
+                            {closed} <TextButton onPress={reopen}>Open again</TextButton> ·{' '}
+                            <TextButton onPress={() => setClosed(null)}>All right</TextButton>
+                        </span>
+                    </Notice>
+                )}
+                <div style={{ flex: 1, minHeight: 0 }}>
+                    {quay.isPending ? (
+                        <Empty title="Looking at the quay …" />
+                    ) : quay.isError ? (
+                        <Empty title="The quay cannot be shown">
+                            <p>{quay.error.message}</p>
+                            <Button onPress={() => quay.refetch()}>Try again</Button>
+                        </Empty>
+                    ) : all.length === 0 ? (
+                        <Empty title="Nothing is open">
+                            <p>Open the documents you want to work on, or start a new one. They stay here until you close them.</p>
+                            <Button $main onPress={open}>
+                                Open documents …
+                            </Button>
+                        </Empty>
+                    ) : rows.length === 0 ? (
+                        <Empty title="No open document matches">
+                            <Button
+                                onPress={() => {
+                                    setWords('');
+                                    setFilter('all');
+                                }}
+                            >
+                                Show all {all.length}
+                            </Button>
+                        </Empty>
+                    ) : (
+                        <Ledger
+                            entries={entries}
+                            choices={decisions.choices}
+                            current={currentRow?.id ?? null}
+                            onCurrent={setCurrent}
+                            onDecide={decisions.decide}
+                            onKey={rowKey}
+                            onAsk={askAgain}
+                            actions={actions.entries}
+                        />
+                    )}
+                </div>
+                {hold.length > 0 && (
+                    <Held>
+                        <Link to={`/w/${workspace}/hold`}>{count(hold.length, 'document')} in the hold, closed from view and kept</Link>
+                    </Held>
+                )}
+            </Main>
+            <PlanPanel
+                workspace={workspace}
+                rows={[...all, ...hold]}
+                current={currentRow}
+                onEverything={everything}
+                onBelow={belowCurrent}
+            />
+        </View>
+    );
+}

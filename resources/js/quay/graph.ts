@@ -1,0 +1,37 @@
+import type { Row } from '../api/client';
+
+/** The open documents below one, at any depth, with itself first. */
+export function withBelow(rows: Row[], id: string): string[] {
+    const byId = new Map(rows.map((row) => [row.id, row]));
+    const reached = new Set([id]);
+    for (const next of reached) {
+        for (const target of byId.get(next)?.refersTo ?? []) {
+            reached.add(target);
+        }
+    }
+    return [...reached].filter((one) => byId.has(one));
+}
+
+export interface Line {
+    from: number;
+    to: number;
+}
+
+/** One mooring line for each reference between two open documents, by their rows' numbers. */
+export function mooringLines(entries: ({ row: Row } | { head: string })[]): Line[] {
+    const number = new Map(entries.map((entry, index) => ['row' in entry ? entry.row.id : '', index]));
+    const lines: Line[] = [];
+    entries.forEach((entry, from) => {
+        for (const target of 'row' in entry ? entry.row.refersTo : []) {
+            const to = number.get(target);
+            if (to !== undefined && to !== from) {
+                lines.push({ from, to });
+            }
+        }
+    });
+    return lines;
+}
+
+export function isUnsaved(row: Row): boolean {
+    return row.content !== 'as saved';
+}

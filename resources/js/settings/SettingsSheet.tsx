@@ -1,0 +1,98 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { answer, api, type Settings } from '../api/client';
+import { keys, useSettings } from '../api/queries';
+import { Button } from '../ui/Button';
+import { OneOf } from '../ui/Check';
+import { Field } from '../ui/Field';
+import { Notice } from '../ui/Notice';
+import { Sheet, SheetActions } from '../ui/Sheet';
+
+/** What the workspace's members have agreed on. */
+export function SettingsSheet({ workspace, onClose }: { workspace: string; onClose: () => void }) {
+    const settings = useSettings(workspace);
+    return (
+        <Sheet title="Settings of this workspace" sub="for everyone who works in it" isOpen onClose={onClose}>
+            {settings.data ? (
+                <Form workspace={workspace} settings={settings.data} onClose={onClose} />
+            ) : (
+                <p>{settings.isError ? settings.error.message : 'Reading …'}</p>
+            )}
+        </Sheet>
+    );
+}
+
+function Form({ workspace, settings, onClose }: { workspace: string; settings: Settings; onClose: () => void }) {
+    const client = useQueryClient();
+    const [ignore, setIgnore] = useState(settings.ignore.join('\n'));
+    const [follow, setFollow] = useState(settings.follow);
+    const [templates, setTemplates] = useState(settings.templates ?? '');
+    const [numbering, setNumbering] = useState(
+        Object.entries(settings.numbering)
+            .map(([format, scheme]) => `${format}: ${scheme}`)
+            .join('\n'),
+    );
+    const [problem, setProblem] = useState<string | null>(null);
+
+    async function keep() {
+        setProblem(null);
+        const schemes = numbering
+            .split('\n')
+            .map((line) => line.trim())
+            .filter(Boolean)
+            .map((line): [string, string] => [line.slice(0, line.indexOf(':')).trim(), line.slice(line.indexOf(':') + 1).trim()]);
+        if (schemes.some(([format, scheme]) => format === '' || scheme === '')) {
+            setProblem('A numbering scheme is written as “SVG: GH-{0000}”, one a line.');
+            return;
+        }
+        try {
+            const body = {
+                ignore: ignore
+                    .split('\n')
+                    .map((line) => line.trim())
+                    .filter(Boolean),
+                follow,
+                templates: templates.trim() || null,
+                numbering: Object.fromEntries(schemes),
+            };
+            await answer(api.PATCH('/workspaces/{workspace}/settings', { params: { path: { workspace } }, body }));
+            await client.invalidateQueries({ queryKey: [workspace, 'templates'] });
+            await client.invalidateQueries({ queryKey: keys.settings(workspace) });
+            onClose();
+        } catch (error) {
+            setProblem((error as Error).message);
+        }
+    }
+    return (
+        <>
+            <Field
+                label="Files and folders that are left out, one name or pattern a line"
+                value={ignore}
+                onChange={setIgnore}
+                lines
+                hint="* stands for any letters, ? for one. Changing this looks through the folder again."
+            />
+            <OneOf
+                label="Who follows a save as, unless said otherwise"
+                options={{ nobody: 'nobody', quay: 'those open on the quay', everyone: 'everyone' }}
+                value={follow}
+                onChange={setFollow}
+            />
+            <Field label="Folder that holds templates" value={templates} onChange={setTemplates} mono placeholder="templates" />
+            <Field
+                label="Numbering, one kind a line"
+                value={numbering}
+                onChange={setNumbering}
+                lines
+                hint="For example “SVG: GH-{0000}”. The zeros are the digits that a number has at least."
+            />
+            {problem && <Notice stop>{problem}</Notice>}
+            <SheetActions>
+                <Button onPress={onClose}>Leave it</Button>
+                <Button $main onPress={keep}>
+                    Keep these settings
+                </Button>
+            </SheetActions>
+        </>
+    );
+}

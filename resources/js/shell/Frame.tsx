@@ -1,0 +1,233 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { NavLink, Outlet, useNavigate, useParams } from 'react-router';
+import styled from 'styled-components';
+import { answer, api, type Person, type Row } from '../api/client';
+import { changePerson, usePulse, useQuay, useWorkspaces } from '../api/queries';
+import { SetAsideSheet } from '../copy/SetAsideSheet';
+import { type Making, NewSheet } from '../open/NewSheet';
+import { OpenSheet } from '../open/OpenSheet';
+import { type Incoming, UploadSheet } from '../open/UploadSheet';
+import { isUnsaved } from '../quay/graph';
+import { KeepingSheet } from '../settings/KeepingSheet';
+import { SettingsSheet } from '../settings/SettingsSheet';
+import { font } from '../theme/tokens';
+import { useTheme } from '../theme/useTheme';
+import { Button, TextButton } from '../ui/Button';
+import { Notice } from '../ui/Notice';
+import { fileName } from '../ui/words';
+import { Kept } from '../watch/Kept';
+import { useUnsent } from '../watch/useUnsent';
+import { endVisit, useVisit } from '../watch/useVisit';
+import { useWatch } from '../watch/useWatch';
+import { WatchSheet } from '../watch/WatchSheet';
+import { type Command, CommandBookContext } from './commands';
+import { LeaveSheet } from './LeaveSheet';
+import { Palette } from './Palette';
+import { Shortcuts } from './Shortcuts';
+import { useCommandBook } from './useCommandBook';
+import { useLeaving } from './useLeaving';
+import { useRecoveryOffer } from './useRecoveryOffer';
+import { useShortcuts } from './useShortcuts';
+
+const Page = styled.div`display: grid; grid-template: 46px auto minmax(0, 1fr) / 136px minmax(0, 1fr); height: 100%;`;
+const Top = styled.header`
+    grid-column: 1 / -1; display: flex; align-items: center; gap: 16px; padding: 0 16px; border-bottom: 1px solid var(--rule-strong); background: var(--tint);
+    b { font: 600 17px ${font.title}; }
+    span.place { color: var(--ink-soft); flex: 1; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
+    span.kept { font-size: 14px; white-space: nowrap; }
+`;
+const Nav = styled.nav`
+    grid-row: 3; border-right: 1px solid var(--rule); padding: 12px 0; display: flex; flex-direction: column; gap: 1px;
+    a { display: flex; justify-content: space-between; padding: 6px 14px; color: var(--ink); text-decoration: none; border-left: 3px solid transparent; }
+    a:hover { background: var(--tint-soft); }
+    a.active { border-left-color: var(--brass); background: var(--tint-soft); font-weight: 600; }
+    a:focus-visible { outline-offset: -2px; }
+    small { color: var(--ink-soft); font-size: 13px; font-weight: 400; }
+    div { margin-top: auto; padding: 8px 14px; display: flex; flex-direction: column; align-items: flex-start; gap: 6px; font-size: 14px; }
+`;
+const Main = styled.main`grid-row: 3; min-height: 0; min-width: 0; position: relative;`;
+
+export interface FrameContext {
+    open: () => void;
+    /** Begins a new document, in a folder, from another document, or for whoever wants to refer to it. */
+    make: (making?: Making) => void;
+    setAside: (row: Row) => void;
+    /** Takes files and folders from the person's computer into a folder of the workspace. */
+    take: (files: Incoming[], folder: string) => void;
+    /** Says something that went wrong, where no view has a place for it. */
+    tell: (message: string) => void;
+    person: Person;
+    /** The person has chosen what to go on with after a crash. */
+    recovered: () => void;
+}
+
+export function Frame({ person }: { person: Person }) {
+    const { workspace = '' } = useParams();
+    const client = useQueryClient();
+    const navigate = useNavigate();
+    const isReached = usePulse(workspace);
+    const quay = useQuay(workspace);
+    const workspaces = useWorkspaces();
+    const [theme, turnTheme] = useTheme();
+    const [sheet, setSheet] = useState<'open' | 'palette' | 'shortcuts' | 'settings' | 'keeping' | 'watch' | null>(null);
+    const [making, setMaking] = useState<Making | null>(null);
+    const [aside, setAside] = useState<Row | null>(null);
+    const [incoming, setIncoming] = useState<{ files: Incoming[]; folder: string } | null>(null);
+    const [told, setTold] = useState<string | null>(null);
+    const book = useCommandBook();
+    const name = workspaces.data?.find((one) => one.slug === workspace)?.name ?? workspace;
+
+    const rows = quay.data?.rows ?? [];
+    const hold = quay.data?.hold ?? [];
+    const hasUnsaved = [...rows, ...hold].some(isUnsaved);
+    useVisit(workspace);
+    const offer = useRecoveryOffer(workspace, person.id);
+    const waiting = useUnsent(workspace, person.id, isReached, offer.isOpen);
+    const watch = useWatch(workspace);
+    const [said, setSaid] = useState<string | null>(null);
+    const [leaving, setLeaving] = useState<{ act: string; onLeave: () => Promise<void> | void } | null>(null);
+    useLeaving(rows.some(isUnsaved), () => setLeaving({ act: 'Close the page', onLeave: () => setLeaving(null) }));
+
+    const leave = (act: string, onLeave: () => Promise<void> | void) => (hasUnsaved ? setLeaving({ act, onLeave }) : onLeave());
+    async function makePoint() {
+        try {
+            setSaid((await watch.makePoint()) ? 'recovery point made' : 'nothing new since the newest point');
+            setTimeout(() => setSaid(null), 4000);
+        } catch (error) {
+            setTold(`No recovery point was made. ${(error as Error).message}`);
+        }
+    }
+    async function reopen() {
+        const { opened } = await answer(api.POST('/workspaces/{workspace}/quay/reopen', { params: { path: { workspace } } }));
+        setSaid(opened.length > 0 ? null : 'nothing is left to open again');
+        setTimeout(() => setSaid(null), 4000);
+        await client.invalidateQueries({ queryKey: [workspace] });
+    }
+    async function logOut() {
+        await endVisit(workspace);
+        await answer(api.DELETE('/session')).catch(() => {});
+        changePerson(client, null);
+        navigate('/');
+    }
+    async function scan() {
+        await answer(api.POST('/workspaces/{workspace}/scan', { params: { path: { workspace } } }));
+    }
+    const own: Command[] = [
+        { name: 'Open documents …', keys: 'o', run: () => setSheet('open') },
+        { name: 'New document …', keys: 'w', run: () => setMaking({}) },
+        { name: 'Go to the files', keys: 'f', run: () => navigate(`/w/${workspace}/files`) },
+        { name: 'Settings of this workspace …', run: () => setSheet('settings') },
+        { name: 'Go to the quay', keys: 'q', run: () => navigate(`/w/${workspace}/quay`) },
+        { name: 'Go to the hold', keys: 'h', run: () => navigate(`/w/${workspace}/hold`) },
+        { name: 'Open again what was closed last', keys: 'u', run: reopen },
+        { name: 'Make a recovery point now', keys: 'Alt+K', run: makePoint },
+        { name: 'The watch: autosave and recovery points …', run: () => setSheet('watch') },
+        { name: 'Recovery: what the points and this browser hold', run: () => navigate(`/w/${workspace}/recovery`) },
+        { name: 'What is kept, and what it takes …', run: () => setSheet('keeping') },
+        { name: 'Go to the logbook', keys: 'g', run: () => navigate(`/w/${workspace}/logbook`) },
+        { name: 'Find or do …', keys: 'Ctrl+K', run: () => setSheet('palette') },
+        { name: 'Look for changed files (scan)', run: scan },
+        { name: theme === 'day' ? 'Night colours' : 'Day colours', run: turnTheme },
+        { name: 'Show the shortcuts', keys: '?', run: () => setSheet('shortcuts') },
+        ...(workspaces.data ?? [])
+            .filter((one) => one.slug !== workspace)
+            .map((one) => ({ name: `Go to the workspace ${one.name}`, run: () => leave('Leave', () => navigate(`/w/${one.slug}/quay`)) })),
+        { name: 'Log out', run: () => leave('Log out', logOut) },
+    ];
+    const commands = [...book.commands(), ...own];
+    useShortcuts(
+        () => [...book.commands(), ...own],
+        sheet !== null || making !== null || aside !== null || incoming !== null || leaving !== null,
+    );
+    const context: FrameContext = {
+        open: () => setSheet('open'),
+        make: (what) => setMaking(what ?? {}),
+        setAside,
+        take: (files, folder) => setIncoming({ files, folder }),
+        tell: setTold,
+        person,
+        recovered: offer.close,
+    };
+
+    return (
+        <CommandBookContext.Provider value={book.book}>
+            <Page>
+                <Top>
+                    <b>Hafenbuch</b>
+                    <span className="place">{name}</span>
+                    {said && <span role="status">{said}</span>}
+                    <Kept rows={[...rows, ...hold]} isReached={isReached} onOpen={() => setSheet('watch')} />
+                    <Button $quiet onPress={() => setSheet('palette')}>
+                        find or do … <small>Ctrl+K</small>
+                    </Button>
+                    <span>{person.name}</span>
+                </Top>
+                <div style={{ gridColumn: '1 / -1', gridRow: 2 }}>
+                    {!isReached && (
+                        <Notice stop>
+                            <span>
+                                The server cannot be reached. What you see may be out of date. It goes on by itself when the server answers
+                                again.
+                            </span>
+                        </Notice>
+                    )}
+                    {waiting.length > 0 && !offer.isOpen && (
+                        <Notice>
+                            <span>
+                                This browser holds edits that the server never got, of documents that have gone on since.{' '}
+                                <TextButton onPress={() => navigate(`/w/${workspace}/recovery`)}>Look at both</TextButton>
+                            </span>
+                        </Notice>
+                    )}
+                    {told && (
+                        <Notice stop>
+                            <span>
+                                {told} <TextButton onPress={() => setTold(null)}>All right</TextButton>
+                            </span>
+                        </Notice>
+                    )}
+                </div>
+                <Nav aria-label="Views">
+                    <NavLink to={`/w/${workspace}/quay`}>
+                        Quay <small>{rows.length || ''}</small>
+                    </NavLink>
+                    <NavLink to={`/w/${workspace}/hold`}>
+                        Hold <small>{hold.length || ''}</small>
+                    </NavLink>
+                    <NavLink to={`/w/${workspace}/files`}>Files</NavLink>
+                    <NavLink to={`/w/${workspace}/logbook`}>Logbook</NavLink>
+                    <div>
+                        <TextButton onPress={turnTheme}>{theme === 'day' ? 'Night colours' : 'Day colours'}</TextButton>
+                        <TextButton onPress={() => setSheet('shortcuts')}>Shortcuts ( ? )</TextButton>
+                        <TextButton onPress={() => leave('Log out', logOut)}>Log out</TextButton>
+                    </div>
+                </Nav>
+                <Main>
+                    <Outlet context={context} />
+                </Main>
+            </Page>
+            {sheet === 'open' && <OpenSheet workspace={workspace} onClose={() => setSheet(null)} />}
+            {making && <NewSheet workspace={workspace} making={making} onClose={() => setMaking(null)} />}
+            {aside && <SetAsideSheet workspace={workspace} row={aside} onClose={() => setAside(null)} />}
+            {incoming && <UploadSheet workspace={workspace} {...incoming} onClose={() => setIncoming(null)} />}
+            {sheet === 'settings' && <SettingsSheet workspace={workspace} onClose={() => setSheet(null)} />}
+            {sheet === 'keeping' && <KeepingSheet workspace={workspace} onClose={() => setSheet(null)} />}
+            {sheet === 'watch' && <WatchSheet workspace={workspace} onClose={() => setSheet(null)} />}
+            {leaving && <LeaveSheet workspace={workspace} rows={rows} hold={hold} {...leaving} onClose={() => setLeaving(null)} />}
+            {sheet === 'shortcuts' && <Shortcuts commands={commands} onClose={() => setSheet(null)} />}
+            {sheet === 'palette' && (
+                <Palette
+                    commands={[
+                        ...commands,
+                        ...rows.map((row) => ({
+                            name: `${row.title ?? fileName(row.path)}  ·  ${row.path}`,
+                            run: () => navigate(`/w/${workspace}/documents/${row.id}`),
+                        })),
+                    ]}
+                    onClose={() => setSheet(null)}
+                />
+            )}
+        </CommandBookContext.Provider>
+    );
+}

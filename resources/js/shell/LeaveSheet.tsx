@@ -1,0 +1,124 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import styled from 'styled-components';
+import { answer, api, type Row } from '../api/client';
+import { keys } from '../api/queries';
+import { DiscardSheet } from '../hold/DiscardSheet';
+import { useDecisions } from '../plan/decisions';
+import { isUnsaved, withBelow } from '../quay/graph';
+import { States } from '../quay/States';
+import { font } from '../theme/tokens';
+import { Button } from '../ui/Button';
+import { Notice } from '../ui/Notice';
+import { Sheet, SheetActions } from '../ui/Sheet';
+import { count, fileName } from '../ui/words';
+
+/** So many names of what is below are given; the others are listed themselves. */
+const SHOWN = 4;
+
+const List = styled.ul`
+    list-style: none; margin: 0; padding: 0; overflow-y: auto; max-height: 44vh; border-block: 1px solid var(--rule);
+    li { display: grid; grid-template-columns: minmax(0, 1fr) 330px; gap: 0 12px; padding: 6px 2px; border-bottom: 1px solid var(--rule); }
+    li > div { min-width: 0; }
+    b { font: 600 14.5px ${font.title}; }
+    b, code, div > small { display: block; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+    code, small { font-size: 12px; color: var(--ink-soft); }
+    li > small { grid-column: 1 / -1; }
+    small { font-size: 13px; }
+`;
+
+interface Props {
+    workspace: string;
+    rows: Row[];
+    hold: Row[];
+    /** What leaving is called: “Log out”, “Leave”. */
+    act: string;
+    onLeave: () => Promise<void> | void;
+    onClose: () => void;
+}
+
+/** Shows what is unsaved before a person leaves: to plan and save, to leave in the hold, or to discard after a look. */
+export function LeaveSheet({ workspace, rows, hold, act, onLeave, onClose }: Props) {
+    const client = useQueryClient();
+    const navigate = useNavigate();
+    const { decide } = useDecisions(workspace);
+    const [isDiscarding, setDiscarding] = useState(false);
+    const [problem, setProblem] = useState<string | null>(null);
+    const unsaved = [...rows, ...hold].filter(isUnsaved);
+    const held = new Set(hold.map((row) => row.id));
+
+    function plan() {
+        decide(
+            unsaved.map((row) => row.id),
+            { kind: 'save' },
+        );
+        onClose();
+        navigate(`/w/${workspace}/quay`);
+    }
+    async function keepInHold() {
+        try {
+            const shown = unsaved.filter((row) => !held.has(row.id)).map((row) => row.id);
+            if (shown.length > 0) {
+                await answer(
+                    api.POST('/workspaces/{workspace}/quay/close', { params: { path: { workspace } }, body: { documents: shown } }),
+                );
+                await client.invalidateQueries({ queryKey: keys.quay(workspace) });
+            }
+            await onLeave();
+        } catch (error) {
+            setProblem((error as Error).message);
+        }
+    }
+    if (isDiscarding) {
+        return <DiscardSheet workspace={workspace} rows={unsaved} onClose={() => setDiscarding(false)} onDone={() => onLeave()} />;
+    }
+    return (
+        <Sheet
+            title={`${act} with unsaved work?`}
+            sub={`${count(unsaved.length, 'document')} ${unsaved.length === 1 ? 'has' : 'have'} a draft; all are kept on the server whatever you choose`}
+            isOpen
+            onClose={onClose}
+            wide
+        >
+            <List aria-label="Unsaved documents">
+                {unsaved.map((row) => {
+                    const below = withBelow([...rows, ...hold], row.id).filter(
+                        (id) => id !== row.id && unsaved.some((one) => one.id === id),
+                    );
+                    const names = below
+                        .map((id) => unsaved.find((one) => one.id === id))
+                        .map((one) => one?.title ?? fileName(one?.path ?? ''));
+                    return (
+                        <li key={row.id}>
+                            <div>
+                                <b>{row.title ?? fileName(row.path)}</b>
+                                <code title={row.path}>{row.path}</code>
+                                {held.has(row.id) && <small>in the hold</small>}
+                            </div>
+                            <States row={row} />
+                            {names.length > 0 && (
+                                <small>
+                                    unsaved below it:{' '}
+                                    {names.length > SHOWN
+                                        ? `${names.slice(0, SHOWN).join(', ')} and ${names.length - SHOWN} more`
+                                        : names.join(', ')}
+                                </small>
+                            )}
+                        </li>
+                    );
+                })}
+            </List>
+            {problem && <Notice stop>{problem}</Notice>}
+            <SheetActions>
+                <Button onPress={onClose}>Stay</Button>
+                <span style={{ flex: 1 }} />
+                <Button onPress={() => setDiscarding(true)}>Compare and discard …</Button>
+                <Button onPress={keepInHold}>Leave {unsaved.length === 1 ? 'it' : 'them'} in the hold</Button>
+                <Button $main onPress={plan}>
+                    See the plan and save
+                </Button>
+            </SheetActions>
+        </Sheet>
+    );
+}

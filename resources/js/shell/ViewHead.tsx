@@ -1,0 +1,21 @@
+import type { ReactNode } from 'react';
+import styled from 'styled-components';
+
+const Head = styled.header`
+    display: flex; align-items: center; gap: 10px; padding: 12px 16px 12px 60px; border-bottom: 1px solid var(--rule-strong); min-height: 61px;
+    h1 { font-size: 22px; }
+`;
+const Words = styled.div`flex: 1; min-width: 0; display: flex; align-items: baseline; gap: 12px; p { color: var(--ink-soft); white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }`;
+
+/** A view's name, what it is in plain words, and its actions. */
+export function ViewHead({ title, sub, children }: { title: ReactNode; sub: string; children?: ReactNode }) {
+    return (
+        <Head>
+            <Words>
+                <h1>{title}</h1>
+                <p title={sub}>{sub}</p>
+            </Words>
+            {children}
+        </Head>
+    );
+}

@@ -1,0 +1,40 @@
+import type { ReactNode } from 'react';
+import { Dialog, Heading, Modal, ModalOverlay } from 'react-aria-components';
+import styled from 'styled-components';
+
+const Shade = styled(ModalOverlay)`
+    position: fixed; inset: 0; background: var(--shade); display: grid; justify-items: center; align-items: start; padding-top: 9vh; z-index: 20;
+`;
+const Frame = styled(Modal)<{ $wide?: boolean }>`width: min(${(p) => (p.$wide ? '760px' : '520px')}, calc(100vw - 40px));`;
+const Page = styled(Dialog)`
+    background: var(--sheet); border: 1px solid var(--rule-strong); border-radius: 4px; box-shadow: 0 10px 40px var(--shade);
+    padding: 20px 22px; max-height: 80vh; display: flex; flex-direction: column; gap: 14px; outline: none;
+`;
+const Title = styled(Heading)`font-size: 20px;`;
+const Sub = styled.p`color: var(--ink-soft); margin-top: -10px;`;
+
+interface Props {
+    title: string;
+    sub?: string;
+    isOpen: boolean;
+    onClose: () => void;
+    wide?: boolean;
+    children: ReactNode;
+}
+
+/** A sheet of paper laid over the page: for a task of its own that ends with it. */
+export function Sheet({ title, sub, isOpen, onClose, wide, children }: Props) {
+    return (
+        <Shade isOpen={isOpen} onOpenChange={(open) => !open && onClose()} isDismissable>
+            <Frame $wide={wide}>
+                <Page>
+                    <Title slot="title">{title}</Title>
+                    {sub && <Sub>{sub}</Sub>}
+                    {children}
+                </Page>
+            </Frame>
+        </Shade>
+    );
+}
+
+export const SheetActions = styled.div`display: flex; justify-content: flex-end; gap: 8px; align-items: center;`;

@@ -1,0 +1,72 @@
+import { css } from '@codemirror/lang-css';
+import { html } from '@codemirror/lang-html';
+import { json } from '@codemirror/lang-json';
+import { markdown } from '@codemirror/lang-markdown';
+import { xml } from '@codemirror/lang-xml';
+import { defaultHighlightStyle, HighlightStyle, syntaxHighlighting } from '@codemirror/language';
+import { EditorState, type Extension } from '@codemirror/state';
+import { EditorView } from '@codemirror/view';
+import { tags } from '@lezer/highlight';
+import { font } from '../theme/tokens';
+
+const look = EditorView.theme({
+    '&': { height: '100%', fontSize: '13.5px', background: 'var(--sheet)', color: 'var(--ink)' },
+    '.cm-content': { fontFamily: font.mono, caretColor: 'var(--ink)', padding: '10px 0' },
+    '.cm-cursor': { borderLeftColor: 'var(--ink)' },
+    '.cm-gutters': { background: 'var(--paper)', color: 'var(--ink-soft)', border: 'none', borderRight: '1px solid var(--rule)' },
+    '.cm-activeLine, .cm-activeLineGutter': { background: 'var(--tint-soft)' },
+    '&.cm-focused': { outline: '2px solid var(--brass)', outlineOffset: '-2px' },
+    '&.cm-focused > .cm-scroller > .cm-selectionLayer .cm-selectionBackground, .cm-selectionBackground': {
+        background: 'var(--brass-tint)',
+    },
+    '.cm-panels': { background: 'var(--paper)', color: 'var(--ink)' },
+});
+const inks = HighlightStyle.define([
+    { tag: [tags.heading, tags.strong], fontWeight: '600' },
+    { tag: [tags.tagName, tags.keyword, tags.propertyName], color: 'var(--brass)' },
+    { tag: [tags.string, tags.url, tags.attributeValue], color: 'var(--ink)', textDecoration: 'none' },
+    { tag: [tags.comment, tags.meta, tags.processingInstruction, tags.attributeName, tags.angleBracket], color: 'var(--ink-soft)' },
+    { tag: tags.emphasis, fontStyle: 'italic' },
+]);
+
+function languageOf(path: string): Extension {
+    const ending = path.slice(path.lastIndexOf('.') + 1).toLowerCase();
+    switch (ending) {
+        case 'svg':
+        case 'x3d':
+        case 'xml':
+        case 'xspf':
+            return xml();
+        case 'md':
+        case 'markdown':
+            return markdown();
+        case 'html':
+            return html();
+        case 'css':
+            return css();
+        case 'json':
+        case 'otio':
+        case 'gltf':
+            return json();
+        default:
+            return [];
+    }
+}
+
+/** A file keeps its own line ends: where all are CR LF they are the separator, else only LF is and a CR stays as it is. */
+function lineEnds(text: string): Extension {
+    const isWindows = text.includes('\r\n') && !/(^|[^\r])\n|\r(?!\n)/.test(text);
+    return EditorState.lineSeparator.of(isWindows ? '\r\n' : '\n');
+}
+
+/** How source looks and reads wherever it is shown. */
+export function sourceOf(path: string, text: string): Extension {
+    return [
+        lineEnds(text),
+        languageOf(path),
+        syntaxHighlighting(inks),
+        syntaxHighlighting(defaultHighlightStyle, { fallback: true }),
+        look,
+        EditorView.lineWrapping,
+    ];
+}

@@ -1,0 +1,48 @@
+/** Sizes, times and names, as people read them. */
+export function size(bytes: number | null | undefined): string {
+    if (bytes === null || bytes === undefined) {
+        return '';
+    }
+    const units = ['B', 'kB', 'MB', 'GB'];
+    let value = bytes;
+    let unit = 0;
+    while (value >= 1000 && unit < units.length - 1) {
+        value /= 1000;
+        unit++;
+    }
+    return `${unit === 0 || value >= 100 ? Math.round(value) : value.toFixed(1)} ${units[unit]}`;
+}
+
+export function ago(time: string | null, now = Date.now()): string {
+    if (!time) {
+        return '';
+    }
+    const seconds = Math.max(0, Math.round((now - Date.parse(time)) / 1000));
+    if (seconds < 5) {
+        return 'just now';
+    }
+    if (seconds < 60) {
+        return `${seconds} s ago`;
+    }
+    if (seconds < 3600) {
+        return `${Math.floor(seconds / 60)} min ago`;
+    }
+    return seconds < 86400 ? `${Math.floor(seconds / 3600)} h ago` : moment(time);
+}
+
+export function moment(time: string): string {
+    return new Date(time).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
+}
+
+export function fileName(path: string): string {
+    return path.slice(path.lastIndexOf('/') + 1);
+}
+
+export function folder(path: string): string {
+    const slash = path.lastIndexOf('/');
+    return slash < 0 ? '' : path.slice(0, slash);
+}
+
+export function count(number: number, one: string, many = `${one}s`): string {
+    return `${number} ${number === 1 ? one : many}`;
+}

@@ -1,0 +1,67 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { useEffect, useState } from 'react';
+import { bytes, decoded, revisionOf } from '../api/client';
+import { allUnsent, forgetSent, ifFree, type Unsent } from './unsent';
+
+/** Sends what an earlier page of this browser could not, where nobody has written since; the rest waits for a choice. */
+export function useUnsent(workspace: string, person: number, isReached: boolean, isHeldBack: boolean): Unsent[] {
+    const client = useQueryClient();
+    const [waiting, setWaiting] = useState<Unsent[]>([]);
+    useEffect(() => {
+        if (!isReached || isHeldBack) {
+            return;
+        }
+        let isGone = false;
+        const work = async () => {
+            const left: Unsent[] = [];
+            for (const edit of await allUnsent(person, workspace).catch(() => [])) {
+                await ifFree(edit.key, async () => {
+                    if (!(await sent(edit))) {
+                        left.push(edit);
+                    }
+                });
+            }
+            if (!isGone) {
+                setWaiting(left);
+                client.invalidateQueries({ queryKey: [workspace, 'quay'] });
+            }
+        };
+        void work();
+        return () => {
+            isGone = true;
+        };
+    }, [workspace, person, isReached, isHeldBack, client]);
+    return waiting;
+}
+
+/** Sends one edit; false where someone has written meanwhile, or the server does not take it. */
+export async function sent(edit: Unsent, revision = edit.revision): Promise<boolean> {
+    try {
+        await bytes(`/workspaces/${edit.workspace}/documents/${edit.document}/draft`, {
+            method: 'PUT',
+            body: new TextEncoder().encode(edit.text),
+            headers: { 'If-Match': `"${revision}"`, 'Content-Type': 'application/octet-stream' },
+        });
+        await forgetSent(edit.key, edit.text);
+        return true;
+    } catch {
+        return false; // The text stays here until someone has chosen, or the server can be reached.
+    }
+}
+
+/** A text that was not chosen is not lost: it becomes a step of the document, and what is on the server stays on the screen. */
+export async function keepAsStep(workspace: string, document: string, text: string): Promise<void> {
+    const path = `/workspaces/${workspace}/documents/${document}`;
+    const put = (content: BodyInit, revision: number) =>
+        bytes(`${path}/draft`, {
+            method: 'PUT',
+            body: content,
+            headers: { 'If-Match': `"${revision}"`, 'Content-Type': 'application/octet-stream' },
+        });
+    const now = await bytes(`${path}/content`);
+    const chosen = await now.arrayBuffer();
+    const revision = revisionOf(now);
+    if (decoded(chosen) !== text) {
+        await put(chosen, revisionOf(await put(new TextEncoder().encode(text), revision)));
+    }
+}

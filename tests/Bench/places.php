@@ -1,0 +1,111 @@
+<?php
+
+declare(strict_types=1);
+
+/* Copies, moves and random work; part of run.php. */
+
+use App\Index\Scanner;
+use App\Models\Document;
+use App\Models\OperationLine;
+use App\Models\User;
+use App\Models\Workspace;
+use App\Saving\SaveDesk;
+use App\Support\Workspaces;
+use App\Tree\Relocation;
+use Hafenbuch\Core\Plan\Decision;
+use Hafenbuch\Core\Tests\Support\Work\MemoryWorked;
+use Hafenbuch\Core\Tests\Support\Work\WorkCase;
+
+/** @param array<string, string> $files content by path */
+function workspaceOf(string $name, array $files, User $person): Workspace
+{
+    $root = config('hafenbuch.roots')[0].'/'.$name;
+    foreach ($files as $path => $content) {
+        @mkdir(dirname("{$root}/{$path}"), 0o777, true);
+        file_put_contents("{$root}/{$path}", $content);
+    }
+    $workspace = Workspaces::add($name, $root, $person);
+    app(Scanner::class)->run($workspace);
+    sleep(2); // Files that were changed in the second of the look would be read again.
+    app(Scanner::class)->run($workspace);
+
+    return $workspace;
+}
+
+// A tree of so many documents with five references each is copied as a whole.
+$copied = static function (int $documents) use ($person): float {
+    mt_srand(1853);
+    $files = [];
+    for ($n = 0; $n < $documents; $n++) {
+        $links = array_map(static fn (): string => '[x](../d'.($to = mt_rand(0, $documents - 1)) % 20 ."/f{$to}.md)", range(1, 5));
+        $files['d'.$n % 20 ."/f{$n}.md"] = "# Document {$n}\n\n".implode(' ', $links)."\n".str_repeat("Some words that fill a line.\n", 30);
+    }
+    $workspace = workspaceOf("copy-{$documents}", $files, $person);
+    $decisions = [];
+    foreach (Document::query()->where('workspace_id', $workspace->id)->pluck('path', 'id') as $id => $path) {
+        $decisions[$id] = Decision::copy("copy/of/{$path}", isTogether: true);
+    }
+    $desk = app(SaveDesk::class);
+
+    return min(array_map(static fn (): float => timed(static fn () => $desk->plan($workspace, $person, $decisions)), [1, 2, 3]));
+};
+$two = $copied(2000);
+report_line('plan of copying 2,000 documents with 10,000 references', $two, 's', '< 1', $two < 1);
+$growth = $copied(4000) / $copied(1000) / 4;
+report_line('  its growth from 1,000 to 4,000, beside linear', $growth, '×', '≤ 1.5', $growth <= 1.5);
+
+// A folder of so many files moves, and references in others follow.
+$moved = static function (int $files, int $others) use ($person): array {
+    mt_srand(1853);
+    $all = [];
+    for ($n = 0; $n < $files; $n++) {
+        $all["parts/f{$n}.md"] = "# Part {$n}\n\n[other](../others/o".$n % $others.".md)\n".str_repeat("Some words that fill a line.\n", 30);
+    }
+    for ($n = 0; $n < $others; $n++) {
+        $links = array_map(static fn (): string => '[x](../parts/f'.mt_rand(0, $files - 1).'.md)', range(1, (int) ceil(5 * $files / $others)));
+        $all["others/o{$n}.md"] = "# Other {$n}\n\n".implode(' ', $links)."\n".str_repeat("Some words that fill a line.\n", 30);
+    }
+    $workspace = workspaceOf("move-{$files}", $all, $person);
+    $desk = app(SaveDesk::class);
+    $decisions = Relocation::to($workspace, 'parts', 'kept/pieces');
+    $plan = min(array_map(static fn (): float => timed(static fn () => $desk->plan($workspace, $person, $decisions)), [1, 2, 3]));
+    $entry = null;
+    $execution = timed(static function () use (&$entry, $desk, $workspace, $person, $decisions): void {
+        $entry = $desk->save($workspace, $person, $decisions, null, null, 'move');
+    });
+    $written = $entry->lines->filter(static fn (OperationLine $line): bool => $line->after_hash !== null)->pluck('path')->all();
+    $target = "{$workspace->root}-copies";
+    mkdir($target);
+    $copy = timed(static function () use ($written, $workspace, $target): void {
+        foreach ($written as $n => $path) {
+            copy("{$workspace->root}/{$path}", "{$target}/{$n}");
+            $file = fopen("{$target}/{$n}", 'r+b');
+            fsync($file);
+            fclose($file);
+        }
+    });
+
+    return [$plan, $execution, $copy, count($written)];
+};
+[$plan, $execution, $copy, $written] = $moved(1000, 800);
+report_line('plan of moving 1,000 files that 800 others point at', $plan, 's', '< 1', $plan < 1);
+report_line("  its execution ({$written} files), in copying them with fsync", $execution / $copy, '×', '≤ 4', $execution / $copy <= 4);
+report_line('  its seconds', $execution, 's', '', true);
+[$twice, $executionTwice] = $moved(2000, 1600);
+$growth = max($twice / $plan, $executionTwice / $execution) / 2;
+report_line('  the growth of both to 2,000, beside linear', $growth, '×', '≤ 1.5', $growth <= 1.5);
+
+// Random work in memory.
+$acts = $wrong = 0;
+$seconds = timed(static function () use (&$acts, &$wrong): void {
+    for ($seed = 100_000; $seed < 103_000; $seed++) {
+        $case = WorkCase::run($seed, 3 + $seed % 12, 6, static fn (array $documents): MemoryWorked => new MemoryWorked($documents));
+        $acts += $case['acts'];
+        if ($case['wrong'] !== []) {
+            $wrong++;
+            echo implode("\n", $case['wrong']), "\n";
+        }
+    }
+});
+report_line("3,000 random workspaces, {$acts} acts, all taken back: wrong", $wrong, '', '0', $wrong === 0);
+report_line('  its seconds', $seconds, 's', '', true);

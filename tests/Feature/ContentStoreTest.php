@@ -1,0 +1,94 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Files\DiskContentStore;
+use App\Files\WorkspaceFiles;
+use Hafenbuch\Core\Write\UnableToRead;
+use Hafenbuch\Core\Write\UnableToWrite;
+use Illuminate\Support\Facades\Storage;
+use Tests\Support\Harbour;
+
+beforeEach(function () {
+    $this->store = app(DiskContentStore::class);
+    $this->waiting = fn (): int => count(glob(Storage::disk('contents')->path('incoming/*')) ?: []);
+    $this->own = fn (string $what): string => $what.' '.bin2hex(random_bytes(8));
+});
+
+it('keeps a content under its hash, once', function () {
+    $bytes = ($this->own)('a content');
+    $hash = $this->store->putBytes($bytes);
+    expect($hash)->toBe(hash('sha256', $bytes))->and($this->store->has($hash))->toBeTrue()->and($this->store->bytes($hash))->toBe($bytes)
+        ->and($this->store->size($hash))->toBe(strlen($bytes))->and($this->store->put(DiskContentStore::stream($bytes)))->toBe($hash)->and(($this->waiting)())->toBe(0);
+});
+
+it('keeps many at once, few or many, the same and empty ones among them', function (int $count) {
+    $contents = [...array_map(fn (int $n): string => ($this->own)("content {$n}"), range(1, $count)), '', 'same', 'same'];
+    $hashes = $this->store->putAll(array_map(DiskContentStore::stream(...), $contents));
+
+    expect($hashes)->toBe(array_map(static fn (string $bytes): string => hash('sha256', $bytes), $contents));
+    foreach ($contents as $index => $bytes) {
+        expect($this->store->bytes($hashes[$index]))->toBe($bytes);
+    }
+    expect(($this->waiting)())->toBe(0)->and($this->store->putAll([]))->toBe([]);
+})->with([1, 5, 40]);
+
+it('leaves nothing half-done behind when one of many cannot be read', function () {
+    $first = ($this->own)('first');
+    $contents = (function () use ($first): Generator {
+        yield DiskContentStore::stream($first);
+        throw UnableToRead::file('b.md', 'it is not there');
+    })();
+
+    expect(fn () => $this->store->putAll($contents))->toThrow(UnableToRead::class)
+        ->and(($this->waiting)())->toBe(0)->and($this->store->has(hash('sha256', $first)))->toBeFalse();
+});
+
+it('says what it does not have', function () {
+    $none = hash('sha256', ($this->own)('never kept'));
+    expect($this->store->has($none))->toBeFalse()->and($this->store->size($none))->toBeNull()
+        ->and(fn () => $this->store->bytes($none))->toThrow(UnableToRead::class)
+        ->and(fn () => $this->store->open($none))->toThrow(UnableToRead::class);
+});
+
+it('writes, places and replaces files of a workspace', function () {
+    $files = WorkspaceFiles::of((new Harbour(['a.md' => 'old', 'b.sh' => 'old']))->workspace);
+    chmod($files->absolute('b.sh'), 0o754);
+    $files->write('.new', DiskContentStore::stream('new'), 'b.sh');
+    $files->sync(['.new']);
+    $files->replace('.new', 'b.sh');
+    expect($files->hash('b.sh'))->toBe(hash('sha256', 'new'))->and(fileperms($files->absolute('b.sh')) & 0o777)->toBe(0o754);
+
+    $files->write('.more', DiskContentStore::stream('more'), null);
+    expect(fn () => $files->place('.more', 'a.md'))->toThrow(UnableToWrite::class)->and($files->hash('a.md'))->toBe(hash('sha256', 'old'));
+    $files->place('.more', 'c.md');
+    $files->remove('.more');
+    $files->remove('never-there.md');
+    expect($files->hash('c.md'))->toBe(hash('sha256', 'more'))->and($files->hash('.more'))->toBeNull()
+        ->and(fn () => $files->write('no/such/folder.md', DiskContentStore::stream('x'), null))->toThrow(UnableToWrite::class)
+        ->and(fn () => $files->sync(['never-there.md']))->toThrow(UnableToWrite::class);
+
+    $files->makeFolder('deep');
+    $files->makeFolder('deep/er');
+    $files->removeEmptyFolder('deep');
+    expect($files->hasFolder('deep/er'))->toBeTrue();
+    $files->removeEmptyFolder('deep/er');
+    $files->removeEmptyFolder('deep');
+    expect($files->hasFolder('deep'))->toBeFalse();
+});
+
+it('frees only what nobody has used for some time, and tells sound from damaged', function () {
+    $bytes = ($this->own)('to be freed');
+    $hash = $this->store->putBytes($bytes);
+    $path = Storage::disk('contents')->path(DiskContentStore::name($hash));
+    touch($path, time() - 100);
+    expect($this->store->free($hash, 200))->toBe(0)->and($this->store->hold($hash))->toBeTrue()->and($this->store->free($hash, 50))->toBe(0);
+    touch($path, time() - 100);
+    expect($this->store->free($hash, 50))->toBe(strlen($bytes))->and($this->store->has($hash))->toBeFalse()->and($this->store->hold($hash))->toBeFalse()->and($this->store->free($hash, 0))->toBe(0);
+
+    $this->store->putBytes($bytes);
+    file_put_contents($path, 'to be');
+    expect($this->store->isSound($hash))->toBeFalse()->and(fn () => $this->store->sound($hash))->toThrow(UnableToRead::class);
+    $this->store->put(DiskContentStore::stream($bytes));
+    expect($this->store->sound($hash))->toBe($bytes);
+});

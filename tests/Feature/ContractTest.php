@@ -1,0 +1,157 @@
+<?php
+
+declare(strict_types=1);
+
+use Illuminate\Testing\TestResponse;
+use Opis\JsonSchema\Errors\ErrorFormatter;
+use Opis\JsonSchema\Validator;
+use Tests\Support\Harbour;
+
+/** The contract as JSON Schema: what OpenAPI calls nullable is another type there. */
+function contract(): array
+{
+    static $contract = null;
+    $contract ??= json_decode((string) file_get_contents(resource_path('openapi.json')), true);
+
+    return $contract;
+}
+
+function asJsonSchema(mixed $schema): mixed
+{
+    if (! is_array($schema)) {
+        return $schema;
+    }
+    $schema = array_map(asJsonSchema(...), $schema);
+    if (($schema['nullable'] ?? false) === true) {
+        unset($schema['nullable']);
+        $schema = ['anyOf' => [['type' => 'null'], $schema]];
+    }
+    if (isset($schema['$ref'])) {
+        $schema['$ref'] = str_replace('#/components/schemas/', 'https://hafenbuch.test/contract.json#/definitions/', $schema['$ref']);
+    }
+
+    return $schema;
+}
+
+/** Fails where an answer is not what the contract says of its address. */
+function keepsContract(TestResponse $answer, string $path, string $verb = 'get'): TestResponse
+{
+    $said = contract()['paths'][$path][$verb]['responses'][(string) $answer->getStatusCode()] ?? null;
+    expect($said)->not->toBeNull("{$verb} {$path} answers {$answer->getStatusCode()}, of which the contract says nothing");
+    $schema = $said['content']['application/json']['schema'] ?? null;
+    expect($schema)->not->toBeNull("{$verb} {$path}: no schema");
+    $validator = new Validator;
+    $validator->resolver()?->registerRaw((string) json_encode(['definitions' => asJsonSchema(contract()['components']['schemas'])]), 'https://hafenbuch.test/contract.json');
+    $validator->resolver()?->registerRaw((string) json_encode(asJsonSchema($schema)), 'https://hafenbuch.test/answer.json');
+    $result = $validator->validate(json_decode((string) $answer->getContent()), 'https://hafenbuch.test/answer.json');
+    $error = $result->error();
+    expect($result->isValid())->toBeTrue("{$verb} {$path}: ".($error === null ? '' : json_encode((new ErrorFormatter)->format($error))));
+
+    return $answer;
+}
+
+it('answers as its contract says, everywhere', function () {
+    $harbour = $this->harbour = new Harbour([
+        'book.md' => "# Book\n\n![arm](arm.svg) [gone](gone.md)\n", 'arm.svg' => '<svg xmlns="http://www.w3.org/2000/svg"><title>Arm</title></svg>', 'list.m3u' => "#EXTM3U\narm.svg\n", 'photo.png' => 'photo',
+    ]);
+    $this->actingAs($harbour->owner);
+    $book = $harbour->draft('book.md', "# Book, changed\n\n![arm](arm.svg) [gone](gone.md) [n](new.md)\n");
+    $harbour->draft('new.md', "# New\n");
+    $arm = $harbour->document('arm.svg');
+    $w = '/workspaces/{workspace}';
+    $d = "{$w}/documents/{document}";
+
+    keepsContract($this->getJson('/api/workspaces'), '/workspaces');
+    keepsContract($this->getJson('/api/session'), '/session');
+    keepsContract(api('GET', ''), $w);
+    keepsContract(api('GET', 'pulse'), "{$w}/pulse");
+    keepsContract(api('GET', 'scan'), "{$w}/scan");
+    keepsContract(api('GET', 'progress'), "{$w}/progress");
+    keepsContract(api('GET', 'documents?q=arm'), "{$w}/documents");
+    foreach (['book.md', 'arm.svg', 'list.m3u', 'photo.png', 'new.md'] as $path) {
+        keepsContract(api('GET', "documents/{$harbour->document($path)->id}"), $d);
+        keepsContract(api('GET', "documents/{$harbour->document($path)->id}/series"), "{$d}/series");
+    }
+    keepsContract(api('GET', "documents/{$book->id}/compare/{$arm->id}"), "{$d}/compare/{other}");
+    keepsContract(api('GET', "documents/{$book->id}/set-asides"), "{$d}/set-asides");
+    keepsContract(api('POST', "documents/{$book->id}/copies", []), "{$d}/copies", 'post');
+    keepsContract(api('POST', "documents/{$arm->id}/lock"), "{$d}/lock", 'post');
+    keepsContract(api('DELETE', "documents/{$arm->id}/lock"), "{$d}/lock", 'delete');
+    keepsContract(api('POST', 'documents', ['path' => 'more.svg', 'title' => 'More']), "{$w}/documents", 'post');
+    keepsContract(api('PATCH', 'documents/'.$harbour->document('more.svg')->id, ['path' => 'most.svg']), $d, 'patch');
+    keepsContract(api('PUT', "documents/{$arm->id}/draft", '<svg xmlns="http://www.w3.org/2000/svg"><title>Arm 2</title></svg>', 0), "{$d}/draft", 'put');
+    keepsContract(api('PATCH', "documents/{$arm->id}/fields", ['name' => 'title', 'value' => 'Arm 3'], 1), "{$d}/fields", 'patch');
+    keepsContract(api('POST', "documents/{$arm->id}/references", ['kind' => 'image', 'target' => $harbour->document('photo.png')->id], 2), "{$d}/references", 'post');
+    keepsContract(api('GET', 'quay'), "{$w}/quay");
+    keepsContract(api('POST', 'quay', ['documents' => [$arm->id], 'withBelow' => true]), "{$w}/quay", 'post');
+    keepsContract(api('POST', 'quay/close', ['documents' => [$arm->id]]), "{$w}/quay/close", 'post');
+    keepsContract(api('POST', 'quay/reopen'), "{$w}/quay/reopen", 'post');
+    keepsContract(api('POST', 'quay/clear-hold'), "{$w}/quay/clear-hold", 'post');
+    keepsContract(api('GET', 'recent/opened'), "{$w}/recent/{what}");
+    keepsContract(api('POST', 'watch/points'), "{$w}/watch/points", 'post');
+    keepsContract(api('PATCH', 'watch', ['minutes' => 4]), "{$w}/watch", 'patch');
+    keepsContract(api('POST', 'watch/stand-down', ['minutes' => 4]), "{$w}/watch/stand-down", 'post');
+    keepsContract(api('GET', 'recovery'), "{$w}/recovery");
+    keepsContract(api('GET', "documents/{$book->id}/points"), "{$d}/points");
+    $steps = keepsContract(api('GET', "documents/{$arm->id}/steps"), "{$d}/steps")->json();
+    keepsContract(api('POST', "documents/{$arm->id}/steps/{$steps['back']}/branch", ['path' => 'branch.svg']), "{$d}/steps/{step}/branch", 'post');
+    keepsContract(api('POST', "documents/{$arm->id}/steps/{$steps['back']}", null, 3), "{$d}/steps/{step}", 'post');
+    keepsContract(api('GET', 'folder'), "{$w}/folder");
+    keepsContract(api('POST', 'relocations', ['paths' => ['photo.png'], 'into' => 'pictures']), "{$w}/relocations", 'post');
+    keepsContract(api('GET', 'templates'), "{$w}/templates");
+    keepsContract(api('GET', 'settings'), "{$w}/settings");
+    keepsContract(api('PATCH', 'settings', ['numbering' => ['SVG' => 'A-{00}'], 'namingRules' => ['n' => ['prefix' => 'n-', 'suffix' => '', 'find' => '', 'replace' => '', 'pattern' => false, 'counterStart' => null, 'counterWidth' => 2, 'dated' => false, 'letterCase' => 'keep']]]), "{$w}/settings", 'patch');
+    keepsContract(api('POST', 'numbers', ['format' => 'SVG']), "{$w}/numbers", 'post');
+    keepsContract(api('GET', 'names?path=book.md'), "{$w}/names");
+    keepsContract(api('POST', 'uploads/check', ['paths' => ['book.md']]), "{$w}/uploads/check", 'post');
+    keepsContract(api('POST', 'uploads?path=up.png', 'x'), "{$w}/uploads", 'post');
+
+    $decisions = [['document' => $book->id, 'kind' => 'save'], ['document' => $arm->id, 'kind' => 'save as', 'path' => 'arm-02.svg', 'followers' => [$harbour->document('list.m3u')->id]]];
+    $plan = keepsContract(api('POST', 'plan', ['decisions' => $decisions]), "{$w}/plan", 'post')->json();
+    keepsContract(api('POST', 'plan/compare', ['decisions' => $decisions, 'path' => 'book.md']), "{$w}/plan/compare", 'post');
+    keepsContract(api('POST', 'plan', ['decisions' => [['document' => $book->id, 'kind' => 'copy', 'path' => 'arm.svg'], ['document' => $arm->id, 'kind' => 'delete']]]), "{$w}/plan", 'post');
+    $entry = keepsContract(api('POST', 'save', ['decisions' => $decisions, 'fingerprint' => $plan['fingerprint']]), "{$w}/save", 'post')->json();
+    keepsContract(api('GET', "documents/{$book->id}/versions"), "{$d}/versions");
+    keepsContract(api('GET', "contrast?left={$book->id}:version-0&right={$book->id}:draft"), $w.'/contrast');
+    keepsContract(api('POST', "documents/{$book->id}/versions/0", [], $book->refresh()->revision), "{$d}/versions/{number}", 'post');
+    keepsContract(api('POST', "documents/{$book->id}/versions/1", [], $book->refresh()->revision), "{$d}/versions/{number}", 'post');
+    keepsContract(api('PATCH', "documents/{$book->id}/versions/1", ['label' => 'Proof']), "{$d}/versions/{number}", 'patch');
+    keepsContract(api('POST', "documents/{$book->id}/versions/thin", ['numbers' => [7]]), "{$d}/versions/thin", 'post');
+    keepsContract(api('GET', "documents/{$book->id}/as-of?entry=0"), "{$d}/as-of");
+    keepsContract(api('POST', "documents/{$book->id}/as-of", ['entry' => 0, 'documents' => [$book->id]]), "{$d}/as-of", 'post');
+    keepsContract(api('POST', 'retention/preview', ['retention' => ['kind' => 'last', 'last' => 1]]), "{$w}/retention/preview", 'post');
+    keepsContract(api('POST', 'retention'), "{$w}/retention", 'post');
+    keepsContract(api('GET', 'room'), "{$w}/room");
+    keepsContract(api('GET', 'logbook'), "{$w}/logbook");
+    keepsContract(api('GET', "logbook/{$entry['id']}"), "{$w}/logbook/{operation}");
+    keepsContract(api('GET', "logbook/{$entry['id']}/lines/0"), "{$w}/logbook/{operation}/lines/{position}");
+    keepsContract(api('GET', "logbook/{$entry['id']}/statement"), "{$w}/logbook/{operation}/statement");
+    $undo = keepsContract(api('GET', "logbook/{$entry['id']}/undo"), "{$w}/logbook/{operation}/undo")->json();
+    keepsContract(api('POST', "logbook/{$entry['id']}/undo", ['fingerprint' => $undo['fingerprint']]), "{$w}/logbook/{operation}/undo", 'post');
+});
+
+it('explains every refusal as problem details', function (string $verb, string $path, array|string|null $body, int $status) {
+    $this->harbour = new Harbour(['a.md' => '# A']);
+    $this->actingAs($this->harbour->owner);
+    $answer = api($verb, str_replace('{a}', $this->harbour->document('a.md')->id, $path), $body)->assertStatus($status)->assertHeader('Content-Type', 'application/problem+json');
+    expect($answer->json())->toHaveKeys(['type', 'title', 'status', 'detail'])->and($answer->json('status'))->toBe($status)->and(strlen($answer->json('detail')))->toBeGreaterThan(12);
+})->with([
+    'no such document' => ['GET', 'documents/01hzzzzzzzzzzzzzzzzzzzzzzz', null, 404],
+    'no revision' => ['PUT', 'documents/{a}/draft', 'x', 428],
+    'an unknown kind' => ['POST', 'plan', ['decisions' => [['document' => '{a}', 'kind' => 'burn']]], 422],
+    'a decision on nothing' => ['POST', 'plan', ['decisions' => [['document' => '01hzzzzzzzzzzzzzzzzzzzzzzz', 'kind' => 'save']]], 422],
+    'no decisions' => ['POST', 'plan', [], 422],
+    'a taken path' => ['POST', 'documents', ['path' => 'a.md', 'title' => 'A'], 422],
+    'a path that leads out' => ['POST', 'documents', ['path' => '../a.md', 'title' => 'A'], 422],
+    'no fingerprint' => ['POST', 'save', ['decisions' => []], 422],
+    'a wrong rule' => ['POST', 'documents/{a}/copies', ['rule' => ['find' => '[', 'pattern' => true]], 422],
+    'too long a prefix' => ['POST', 'documents/{a}/copies', ['rule' => ['prefix' => str_repeat('x', 101)]], 422],
+    'a folder that is none' => ['POST', 'relocations', ['paths' => ['b'], 'into' => 'c'], 422],
+    'nothing to relocate' => ['POST', 'relocations', ['paths' => []], 422],
+    'no scheme' => ['POST', 'numbers', ['format' => 'SVG'], 422],
+    'a wrong follow' => ['PATCH', 'settings', ['follow' => 'some'], 422],
+    'a wrong verb' => ['DELETE', 'settings', null, 405],
+    'a template that is gone' => ['POST', 'documents', ['path' => 'b.md', 'title' => 'B', 'template' => 'ours:none.md'], 422],
+    'no entry' => ['GET', 'logbook/01hzzzzzzzzzzzzzzzzzzzzzzz', null, 404],
+    'an upload outside' => ['POST', 'uploads?path=/etc/x', 'x', 422],
+]);

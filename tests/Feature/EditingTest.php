@@ -1,0 +1,75 @@
+<?php
+
+declare(strict_types=1);
+
+use Tests\Support\Harbour;
+
+beforeEach(function () {
+    $this->harbour = new Harbour([
+        'book.md' => "# Book\n\n![Drum](drum.svg)\n\nSee [the gauge](gauge.md).\n",
+        'gauge.md' => "# Gauge\n", 'drum.svg' => '<svg xmlns="http://www.w3.org/2000/svg"><title>Drum</title></svg>',
+        'photo.png' => 'not a real photo',
+    ]);
+    $this->actingAs($this->harbour->owner);
+});
+
+it('adds a reference and takes one out, and changes nothing else', function () {
+    $book = $this->harbour->document('book.md');
+    $shown = api('GET', "documents/{$book->id}")->json();
+    expect($shown['addable'])->toBe(['link', 'image']);
+
+    api('POST', "documents/{$book->id}/references", ['kind' => 'image', 'target' => $this->harbour->document('photo.png')->id], $book->revision)->assertOk();
+    $text = $this->harbour->workingText('book.md');
+    expect($text)->toStartWith("# Book\n\n![Drum](drum.svg)\n\nSee [the gauge](gauge.md).\n")->toContain('![photo](photo.png)');
+
+    $book->refresh();
+    $link = collect(api('GET', "documents/{$book->id}")->json('refersTo'))->firstWhere('target', 'gauge.md');
+    api('POST', "documents/{$book->id}/references/remove", ['offsets' => [$link['offset']]], $book->revision)->assertOk();
+    expect($this->harbour->workingText('book.md'))->toBe(str_replace('[the gauge](gauge.md)', 'the gauge', $text));
+});
+
+it('refuses a kind that has no place, an offset that is none, and a lost race', function () {
+    $book = $this->harbour->document('book.md');
+    $drum = $this->harbour->document('drum.svg')->id;
+    api('POST', "documents/{$book->id}/references", ['kind' => 'sound', 'target' => $drum], $book->revision)
+        ->assertStatus(422)->assertJsonPath('detail', 'book.md has no place for a reference of the kind “sound”. Add it in the source.');
+    api('POST', "documents/{$book->id}/references/remove", ['offsets' => [1]], $book->revision)->assertStatus(422);
+    api('POST', "documents/{$book->id}/references", ['kind' => 'link', 'target' => $drum], $book->revision + 1)->assertStatus(412);
+    expect($this->harbour->workingText('book.md'))->toBe($this->harbour->read('book.md'));
+});
+
+it('keeps a locked document for its holder', function () {
+    $book = $this->harbour->document('book.md');
+    $ida = $this->harbour->member('Ida');
+    api('POST', "documents/{$book->id}/lock", as: $ida)->assertOk()->assertJsonPath('access', 'writable')->assertJsonPath('lockedByYou', true);
+
+    $mara = api('GET', "documents/{$book->id}")->json();
+    expect($mara['row']['access'])->toBe('locked by Ida')->and($mara['row']['lockedByYou'])->toBeFalse()->and($mara['lockedBy'])->toBe('Ida');
+    api('PUT', "documents/{$book->id}/draft", 'changed', $book->revision)->assertStatus(423)->assertJsonPath('detail', 'Ida has locked book.md. Ask for the lock, or edit a copy of your own.');
+    api('POST', "documents/{$book->id}/lock")->assertStatus(423);
+
+    api('PUT', "documents/{$book->id}/draft", "# Mine\n", $book->revision, $ida)->assertOk();
+    $plan = api('POST', 'plan', ['decisions' => [['document' => $book->id, 'kind' => 'save']]])->json();
+    expect($plan['blockers'][0]['message'])->toBe('Ida has locked it. Ask for the lock, or leave it.');
+
+    // The owner of the workspace can release what another has locked; a member cannot.
+    api('DELETE', "documents/{$book->id}/lock", as: $this->harbour->member('Jonas'))->assertStatus(422);
+    api('DELETE', "documents/{$book->id}/lock")->assertOk()->assertJsonPath('access', 'writable');
+});
+
+it('takes another content for a leaf, up to the limit', function () {
+    $photo = $this->harbour->document('photo.png');
+    api('PUT', "documents/{$photo->id}/draft", "\x89PNG other", $photo->revision)->assertOk()->assertJsonPath('content', 'modified');
+    config(['hafenbuch.content_limit' => 100]);
+    api('PUT', "documents/{$photo->id}/draft", str_repeat('x', 101), $photo->refresh()->revision)->assertStatus(422)
+        ->assertJsonPath('detail', 'The content has 101 bytes; at most 100 are taken. Change the file on disk instead, or raise HAFENBUCH_CONTENT_LIMIT.');
+    expect($this->harbour->workingText('photo.png'))->toBe("\x89PNG other");
+});
+
+it('shows a drawing by its path, with what it places and without scripts', function () {
+    $answer = api('GET', 'show/drum.svg')->assertOk()->assertHeader('Content-Type', 'image/svg+xml');
+    expect((string) $answer->headers->get('Content-Security-Policy'))->toContain("default-src 'none'")->toContain("img-src 'self'")->not->toContain('script-src');
+    api('GET', 'show/nothing.svg')->assertStatus(404);
+    api('GET', 'show/..%2f..%2fetc%2fpasswd')->assertStatus(404);
+    api('GET', 'show/book.md')->assertOk()->assertHeader('Content-Type', 'application/octet-stream');
+});

@@ -1,0 +1,97 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Index\ScanWorkspace;
+use App\Models\Document;
+use App\Models\Scan;
+use Tests\Support\Harbour;
+
+it('reads only what has changed', function () {
+    $harbour = new Harbour(['a.md' => '[b](b.md)', 'b.md' => '# B']);
+    sleep(3); // a file that was changed in the second of a look is read once more
+    $harbour->scan();
+    expect($harbour->scan()->changed)->toBe(0);
+    $harbour->put('b.md', '# B changed');
+    $scan = $harbour->scan();
+
+    expect([$scan->files, $scan->changed, $scan->references, $scan->strays])->toBe([2, 1, 1, 0])
+        ->and($harbour->document('b.md')->title)->toBe('B changed');
+});
+
+it('notices a change that keeps size and second', function () {
+    $harbour = new Harbour(['a.md' => '# one']);
+    $harbour->put('a.md', '# two');
+
+    expect($harbour->scan()->changed)->toBe(1)->and($harbour->document('a.md')->title)->toBe('two');
+});
+
+it('counts a file that has gone, and one that comes back', function () {
+    $harbour = new Harbour(['a.md' => '[b](b.md)', 'b.md' => '# B']);
+    $id = $harbour->document('b.md')->id;
+    unlink($harbour->root.'/b.md');
+    expect($harbour->scan()->strays)->toBe(1);
+    $harbour->put('b.md', '# B again');
+
+    expect($harbour->scan()->strays)->toBe(0)->and($harbour->document('b.md')->id)->toBe($id);
+});
+
+it('never follows a link out of the root', function () {
+    $outside = sys_get_temp_dir().'/outside-'.bin2hex(random_bytes(4));
+    mkdir($outside);
+    file_put_contents($outside.'/secret.md', '# Secret');
+    $harbour = new Harbour(['a.md' => '# A']);
+    symlink($outside, $harbour->root.'/folder');
+    symlink($outside.'/secret.md', $harbour->root.'/secret.md');
+    symlink('a.md', $harbour->root.'/inside.md');
+    symlink('.', $harbour->root.'/loop');
+    $harbour->scan();
+
+    expect(Document::query()->where('workspace_id', $harbour->workspace->id)->orderBy('path')->pluck('is_writable', 'path')->all())->toBe(['a.md' => true, 'inside.md' => false]);
+});
+
+it('takes odd names, and leaves hidden ones out', function () {
+    $names = ["new\nline.md", '"quotes".md', "e\u{301}.md", "\u{e9}.md", str_repeat('x', 252).'.md', ' space .md', 'a%20b.md'];
+    $harbour = new Harbour(array_fill_keys([...$names, '.hidden/x.md', '.dot.md', 'node_modules/y.md'], '# X'));
+
+    expect(Document::query()->where('workspace_id', $harbour->workspace->id)->pluck('path')->all())->toEqualCanonicalizing($names);
+});
+
+it('keeps an unreadable content as a leaf with a note', function () {
+    $harbour = new Harbour(['bad.svg' => '<svg><g></svg>', 'latin.md' => "Gr\xf6\xdfe", 'picture.png' => "\x89PNG\0", 'bomb.svg' => '<!DOCTYPE s [<!ENTITY a "x"><!ENTITY b "&a;&a;">]><svg>&b;</svg>']);
+
+    expect($harbour->document('bad.svg')->note)->toContain('line 1, column 9')
+        ->and($harbour->document('latin.md')->note)->toContain('UTF-8')
+        ->and($harbour->document('picture.png')->note)->toBeNull()
+        ->and($harbour->document('bomb.svg')->note)->toBeNull();
+});
+
+it('takes new content over where there is no draft, and keeps a draft', function () {
+    $harbour = new Harbour(['a.md' => '# A', 'b.md' => '# B', 'c.md' => '# C']);
+    $harbour->draft('b.md', '# mine');
+    $harbour->draft('c.md', '# outside');
+    foreach (['a.md', 'b.md', 'c.md'] as $path) {
+        $harbour->put($path, '# outside');
+    }
+    $harbour->scan();
+
+    expect($harbour->document('a.md')->title)->toBe('outside')
+        ->and($harbour->document('a.md')->revision)->toBe(1)
+        ->and($harbour->document('b.md')->draft?->hash)->toBe(hash('sha256', '# mine'))
+        ->and($harbour->document('c.md')->draft)->toBeNull();
+    $this->actingAs($harbour->owner)->getJson($harbour->api('/quay'))->assertJsonPath('rows.0.file', 'changed outside')->assertJsonPath('rows.0.content', 'modified');
+});
+
+it('runs in the queue, and can be stopped', function () {
+    $harbour = new Harbour(['a.md' => '# A']);
+    $this->actingAs($harbour->owner)->postJson($harbour->api('/scan'))->assertStatus(202)->assertJson(['state' => 'queued']);
+    $this->deleteJson($harbour->api('/scan'))->assertJson(['state' => 'stopped']);
+    $scan = Scan::query()->where('workspace_id', $harbour->workspace->id)->latest('id')->first();
+    ScanWorkspace::dispatchSync($scan->id);
+    expect($scan->refresh()->state)->toBe(Scan::STOPPED);
+
+    $this->postJson($harbour->api('/scan'))->assertStatus(202);
+    $queued = Scan::query()->where('workspace_id', $harbour->workspace->id)->latest('id')->first();
+    ScanWorkspace::dispatchSync($queued->id);
+    $this->getJson($harbour->api('/scan'))->assertJson(['state' => 'done', 'files' => 1]);
+});

@@ -1,0 +1,89 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Support;
+
+use App\Drafts\DraftDesk;
+use App\Models\Document;
+use App\Models\Operation;
+use App\Saving\PlanBlocked;
+use App\Saving\SaveDesk;
+use App\Saving\SnapshotReader;
+use Hafenbuch\Core\Document\Snapshot;
+use Hafenbuch\Core\Plan\Plan;
+use Hafenbuch\Core\Tests\Support\Work\Doc;
+use Hafenbuch\Core\Tests\Support\Work\Worked;
+
+/** Random work on real files, through the application's own tables. */
+final class HarbourWorked implements Worked
+{
+    public readonly Harbour $harbour;
+
+    /** @var list<string> ids of entries */
+    private array $entries = [];
+
+    /** @param list<Doc> $documents */
+    public function __construct(array $documents)
+    {
+        $files = [];
+        foreach ($documents as $document) {
+            if ($document->saved !== null) {
+                $files[$document->path] = $document->saved;
+            }
+        }
+        $this->harbour = new Harbour($files);
+        $desk = app(DraftDesk::class);
+        foreach ($documents as $document) {
+            if ($document->draft !== null) {
+                $document->saved === null
+                    ? $desk->begin($this->harbour->workspace, $document->path, $document->draft, $this->harbour->owner)
+                    : $desk->write($this->harbour->document($document->path), $document->draft, $this->harbour->owner, null);
+            }
+        }
+    }
+
+    public function documents(): array
+    {
+        $documents = [];
+        $desk = app(DraftDesk::class);
+        foreach (Document::query()->kept()->with('draft')->where('workspace_id', $this->harbour->workspace->id)->where('is_gone', false)->orderBy('id')->get() as $document) {
+            $document->setRelation('workspace', $this->harbour->workspace);
+            $documents[$document->id] = new Doc(
+                $document->id, $document->path, $document->saved_hash === null ? null : $this->harbour->read($document->path),
+                $document->draft === null ? null : $desk->workingBytes($document), $document->origin_id,
+            );
+        }
+
+        return $documents;
+    }
+
+    public function snapshot(): Snapshot
+    {
+        return app(SnapshotReader::class)->whole($this->harbour->workspace, $this->harbour->owner);
+    }
+
+    public function execute(array $decisions): Plan
+    {
+        $desk = app(SaveDesk::class);
+        $plan = $desk->plan($this->harbour->workspace, $this->harbour->owner, $decisions);
+        if (! $plan->isBlocked() && ! $plan->isEmpty()) {
+            try {
+                $entry = $desk->save($this->harbour->workspace, $this->harbour->owner, $decisions, $plan->fingerprint, null);
+                $this->entries[] = (string) $entry?->id;
+            } catch (PlanBlocked $blocked) {
+                return $blocked->plan;
+            }
+        }
+
+        return $plan;
+    }
+
+    public function undo(): void
+    {
+        $desk = app(SaveDesk::class);
+        $entry = Operation::query()->findOrFail((string) array_pop($this->entries));
+        $plan = $desk->planUndo($this->harbour->workspace, $entry);
+        $desk->undo($this->harbour->workspace, $this->harbour->owner, $entry, $plan->fingerprint);
+    }
+}

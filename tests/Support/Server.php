@@ -1,0 +1,71 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Support;
+
+use Symfony\Component\Process\Process;
+
+/** The web server and ChromeDriver, on free ports, for as long as the tests run. */
+final class Server
+{
+    private static ?self $running = null;
+
+    /** @param list<Process> $processes */
+    private function __construct(public readonly string $url, public readonly string $driver, private readonly array $processes) {}
+
+    public static function get(): self
+    {
+        if (self::$running === null) {
+            [$web, $driver] = [self::freePort(), self::freePort()];
+            $server = new Process([
+                PHP_BINARY, '-d', 'opcache.enable=1', '-d', 'memory_limit=512M', '-d', 'post_max_size=66M',
+                '-S', "127.0.0.1:{$web}", '-t', base_path('public'), base_path('public/router.php'),
+            ], base_path(), ['PHP_CLI_SERVER_WORKERS' => '4'], timeout: null);
+            $chrome = new Process(['chromedriver', "--port={$driver}"], timeout: null);
+            // Nobody reads what they say; a full pipe would stop them.
+            $server->disableOutput()->start();
+            $chrome->disableOutput()->start();
+            self::$running = new self("http://127.0.0.1:{$web}", "http://127.0.0.1:{$driver}", [$server, $chrome]);
+            self::await($web);
+            self::await($driver);
+            register_shutdown_function(static fn () => self::$running?->stop());
+        }
+
+        return self::$running;
+    }
+
+    private function stop(): void
+    {
+        Browser::quitIdle();
+        foreach ($this->processes as $process) {
+            // The web server's workers are children that it does not end by itself.
+            exec('pkill -TERM -P '.(int) $process->getPid());
+            $process->stop(2);
+        }
+    }
+
+    private static function freePort(): int
+    {
+        $socket = stream_socket_server('tcp://127.0.0.1:0') ?: throw new \RuntimeException('There is no free port.');
+        $name = (string) stream_socket_get_name($socket, false);
+        fclose($socket);
+
+        return (int) substr($name, (int) strrpos($name, ':') + 1);
+    }
+
+    private static function await(int $port): void
+    {
+        for ($try = 0; $try < 200; $try++) {
+            $socket = @fsockopen('127.0.0.1', $port);
+            if ($socket !== false) {
+                fclose($socket);
+
+                return;
+            }
+            usleep(50_000);
+        }
+
+        throw new \RuntimeException("Nothing answers on port {$port}.");
+    }
+}
