@@ -34,17 +34,21 @@ final class Browser
 
     private readonly bool $isShared;
 
+    private static int $users = 0;
+
     /** @param ?string $folder of a browser that is started again */
     public function __construct(?string $url = null, ?string $driver = null, ?string $folder = null)
     {
-        $this->url = $url ?? Server::get()->url;
         $this->isShared = $driver === null && $folder === null;
         if ($this->isShared && self::$idle !== []) {
             [$this->driver, $this->folder] = array_pop(self::$idle);
+            $this->url = $url ?? Server::get()->urlFor('user-'.++self::$users);
 
             return;
         }
         $this->folder = $folder ?? sys_get_temp_dir().'/hafenbuch-browser-'.bin2hex(random_bytes(6));
+        // A name of its own is an origin of its own: no answer to an earlier page can leave its cookies or storage here.
+        $this->url = $url ?? Server::get()->urlFor($folder === null ? 'user-'.++self::$users : basename($folder));
         $options = new ChromeOptions;
         $options->setBinary('/usr/bin/chromium');
         $options->addArguments([
@@ -78,11 +82,9 @@ final class Browser
         $this->driver->quit();
     }
 
-    /** Becomes as new, for the next test. */
+    /** Is there for the next test. */
     private function forget(): void
     {
-        $this->command('Network.clearBrowserCookies');
-        $this->command('Storage.clearDataForOrigin', ['origin' => $this->url, 'storageTypes' => 'all']);
         $this->driver->manage()->getLog('browser');
         self::$idle[] = [$this->driver, $this->folder];
     }
@@ -93,12 +95,6 @@ final class Browser
             $driver->quit();
         }
         self::$idle = [];
-    }
-
-    /** @param array<string, mixed> $parameters */
-    private function command(string $command, array $parameters = []): void
-    {
-        $this->driver->executeCustomCommand('/session/:sessionId/goog/cdp/execute', 'POST', ['cmd' => $command, 'params' => (object) $parameters]);
     }
 
     /** Ends the browser as a crash would: no page hears of it. */
@@ -116,8 +112,6 @@ final class Browser
 
     public function logIn(string $email, string $password = 'tidegauge'): self
     {
-        // The last page's farewell may have brought its cookies again.
-        $this->command('Network.clearBrowserCookies');
         $this->visit('/');
         $this->find('input[type=email]')->sendKeys($email);
         $this->find('input[type=password]')->sendKeys($password);

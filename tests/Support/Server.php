@@ -12,7 +12,7 @@ final class Server
     private static ?self $running = null;
 
     /** @param list<Process> $processes */
-    private function __construct(public readonly string $url, public readonly string $driver, private readonly array $processes) {}
+    private function __construct(private readonly int $port, public readonly string $driver, private readonly array $processes) {}
 
     public static function get(): self
     {
@@ -26,13 +26,19 @@ final class Server
             // Nobody reads what they say; a full pipe would stop them.
             $server->disableOutput()->start();
             $chrome->disableOutput()->start();
-            self::$running = new self("http://127.0.0.1:{$web}", "http://127.0.0.1:{$driver}", [$server, $chrome]);
+            self::$running = new self($web, "http://127.0.0.1:{$driver}", [$server, $chrome]);
             self::await($web);
             self::await($driver);
             register_shutdown_function(static fn () => self::$running?->stop());
         }
 
         return self::$running;
+    }
+
+    /** The same server under another name; every name below localhost is this machine (RFC 6761, section 6.3). */
+    public function urlFor(string $name): string
+    {
+        return "http://{$name}.localhost:{$this->port}";
     }
 
     private function stop(): void
