@@ -7,6 +7,7 @@ namespace Hafenbuch\Core\Format\Gltf;
 use Hafenbuch\Core\Format\Bulky;
 use Hafenbuch\Core\Format\Editing\ReferenceEditing;
 use Hafenbuch\Core\Format\Lexer\JsonLexer;
+use Hafenbuch\Core\Format\Lexer\JsonWanted;
 use Hafenbuch\Core\Format\Notation\JsonStringValue;
 use Hafenbuch\Core\Format\Reading;
 use Hafenbuch\Core\Format\Versioned;
@@ -31,7 +32,7 @@ final class GltfFormat implements Bulky, Versioned
         $notation = new JsonStringValue;
         $references = [];
         $fields = [];
-        foreach (JsonLexer::read($bytes)->strings as $pointer => $string) {
+        foreach (JsonLexer::read($bytes, $this->wanted())->strings as $pointer => $string) {
             $raw = static fn (): string => $notation->decode(substr($bytes, $string->offset, $string->length));
             if (preg_match('~^/(buffers|images)/\d+/uri$~', (string) $pointer, $match) === 1) {
                 $references[] = new ReferenceSite($match[1] === 'images' ? 'texture' : 'buffer', $string->offset, $string->length, $raw(), $notation);
@@ -66,6 +67,13 @@ final class GltfFormat implements Bulky, Versioned
             }
 
             GLTF;
+    }
+
+    private function wanted(): JsonWanted
+    {
+        static $wanted = null;
+
+        return $wanted ??= JsonWanted::keys(['uri', 'scenes']);
     }
 
     public function editing(): ReferenceEditing

@@ -10,6 +10,7 @@ use Hafenbuch\Core\Format\Lexer\CssUrls;
 use Hafenbuch\Core\Format\Lexer\DecodedText;
 use Hafenbuch\Core\Format\Lexer\HtmlLexer;
 use Hafenbuch\Core\Format\Lexer\HtmlTag;
+use Hafenbuch\Core\Format\Lexer\HtmlWanted;
 use Hafenbuch\Core\Format\Lexer\XmlAttribute;
 use Hafenbuch\Core\Format\Notation\Chain;
 use Hafenbuch\Core\Format\Notation\HtmlAttributeValue;
@@ -52,7 +53,7 @@ final class HtmlFormat implements Format
         $references = [];
         $fields = [];
         $base = null;
-        foreach (HtmlLexer::tags($bytes) as $tag) {
+        foreach (HtmlLexer::tags($bytes, $this->wanted()) as $tag) {
             array_push($references, ...$this->inTag($bytes, $tag));
             if ($tag->name === 'style') {
                 $style = DecodedText::verbatim(substr($bytes, $tag->end, $tag->rawLength), $tag->end);
@@ -90,6 +91,13 @@ final class HtmlFormat implements Format
     public function editing(): ReferenceEditing
     {
         return new HtmlEditing;
+    }
+
+    private function wanted(): HtmlWanted
+    {
+        static $wanted = null;
+
+        return $wanted ??= HtmlWanted::of(['base', 'meta'], [...array_keys(self::URLS), ...array_keys(self::SETS), 'style']);
     }
 
     /** @return list<ReferenceSite> */

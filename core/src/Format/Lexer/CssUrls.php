@@ -12,13 +12,17 @@ final class CssUrls
 {
     private const STRING = '"(?:[^"\\\\\n]|\\\\.)*+"|\'(?:[^\'\\\\\n]|\\\\.)*+\'';
 
-    private const TOKEN = '~
+    /** What can hold an address, or hide what looks like one. */
+    private const TOKENS = '
         (?<comment>/\*.*?(?:\*/|$))
         |(?<import>@import)(?![A-Za-z0-9_\-\x80-\xff])
         |(?<![A-Za-z0-9_\-\x80-\xff\\\\])(?:url|src)\(\s*(?:(?<quoted>'.self::STRING.')|(?<bare>(?:[^\s"\'()\\\\\x00-\x08\x0b\x0e-\x1f\x7f]|\\\\[0-9A-Fa-f]{1,6}[ \t\n]?|\\\\[^\n0-9A-Fa-f])++)|(?<empty>(?=\))))\s*(?=[)\s]|$)
-        |(?<string>'.self::STRING.')
-        |(?<end>[;{}])
-        ~xsi';
+        |(?<string>'.self::STRING.')';
+
+    private const NEXT = '~'.self::TOKENS.'~xsi';
+
+    /** Behind @import its end matters too: a string after that is no address. */
+    private const NEXT_OR_END = '~'.self::TOKENS.'|[;{}]~xsi';
 
     /** @return list<CssUrl> */
     public static function find(string $css): array
@@ -29,7 +33,7 @@ final class CssUrls
         $urls = [];
         $awaitsImport = false;
         // One at a time: all tokens of a large sheet at once would take a hundred times its size.
-        for ($at = 0; preg_match(self::TOKEN, $css, $token, PREG_OFFSET_CAPTURE | PREG_UNMATCHED_AS_NULL, $at) === 1; $at = $token[0][1] + strlen($token[0][0])) {
+        for ($at = 0; preg_match($awaitsImport ? self::NEXT_OR_END : self::NEXT, $css, $token, PREG_OFFSET_CAPTURE | PREG_UNMATCHED_AS_NULL, $at) === 1; $at = $token[0][1] + strlen($token[0][0])) {
             $found = match (true) {
                 $token['quoted'][0] !== null => self::quoted($token['quoted'], $awaitsImport),
                 $token['bare'][0] !== null => new CssUrl($token['bare'][1], strlen($token['bare'][0]), new CssUnquotedUrl, $awaitsImport),

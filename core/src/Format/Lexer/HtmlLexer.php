@@ -11,15 +11,29 @@ namespace Hafenbuch\Core\Format\Lexer;
 final class HtmlLexer
 {
     /** Elements whose content is text up to their own end tag (sections 13.1.2 and 13.2.6.4). */
-    private const RAW = ['script' => true, 'style' => true, 'textarea' => true, 'title' => true, 'xmp' => true, 'iframe' => true, 'noembed' => true, 'noframes' => true];
+    public const RAW = ['script' => true, 'style' => true, 'textarea' => true, 'title' => true, 'xmp' => true, 'iframe' => true, 'noembed' => true, 'noframes' => true];
 
     private const ATTRIBUTE = '~\G[\s/]*+([^\s"\'<>/=\x00][^\s/>=]*)(?:\s*=\s*(?:"([^"]*)"|\'([^\']*)\'|([^\s>]+)))?~';
 
-    /** @return \Generator<HtmlTag> */
-    public static function tags(string $html): \Generator
+    /** An expression that gave up, at a limit of its engine, is not tried again before so many bytes. */
+    private const FAR = 1 << 20;
+
+    /**
+     * @param  ?HtmlWanted  $wanted  null: every start tag
+     * @return \Generator<HtmlTag>
+     */
+    public static function tags(string $html, ?HtmlWanted $wanted = null): \Generator
     {
-        $at = 0;
-        while (preg_match('~<(?:(!--)|([!?])|/[A-Za-z]|([A-Za-z][^\s/>\x00]*))~', $html, $match, PREG_OFFSET_CAPTURE | PREG_UNMATCHED_AS_NULL, $at) === 1) {
+        $at = $triesAgainAt = 0;
+        while (true) {
+            if ($wanted !== null && $at >= $triesAgainAt) {
+                $isPassed = preg_match($wanted->passedOver, $html, $match, 0, $at);
+                $at += strlen($match[0] ?? '');
+                $triesAgainAt = $isPassed === false ? $at + self::FAR : $triesAgainAt;
+            }
+            if (preg_match('~<(?:(!--)|([!?])|/[A-Za-z]|([A-Za-z][^\s/>\x00]*))~', $html, $match, PREG_OFFSET_CAPTURE | PREG_UNMATCHED_AS_NULL, $at) !== 1) {
+                return;
+            }
             $start = $match[0][1];
             if ($match[1][0] !== null) {
                 $at = self::after($html, '-->', preg_match('~\G<!---?>~', $html, $short, 0, $start) === 1 ? $start : $start + 4);

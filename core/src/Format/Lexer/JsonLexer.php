@@ -9,9 +9,20 @@ use Hafenbuch\Core\Format\MalformedContent;
 /** Reads JSON (RFC 8259) without building it: a stack in place of recursion, so that no depth is too deep. */
 final class JsonLexer
 {
-    private const STRING = '~\G"((?:[^"\\\\\x00-\x1f]++|\\\\(?:["\\\\/bfnrt]|u[0-9A-Fa-f]{4}))*+)"~';
+    /** What stands within the quotes of a string (section 7). */
+    public const CHARACTERS = '(?:[^"\\\\\x00-\x1f]++|\\\\(?:["\\\\/bfnrt]|u[0-9A-Fa-f]{4}))*+';
 
-    private const SCALAR = '~\G(?:-?(?:0|[1-9][0-9]*)(?:\.[0-9]+)?(?:[eE][+\-]?[0-9]+)?|true|false|null)(?![A-Za-z0-9_.])~';
+    /** Any value that is neither a string nor a container (sections 3 and 6). */
+    public const SCALAR = '(?:-?(?:0|[1-9][0-9]*+)(?:\.[0-9]++)?(?:[eE][+\-]?[0-9]++)?|true|false|null)(?![A-Za-z0-9_.])';
+
+    private const SPACE = " \t\r\n";
+
+    private const KEY = '~"('.self::CHARACTERS.')"[ \t\r\n]*+:[ \t\r\n]*+~A';
+
+    /** Of a member that holds a string or a scalar the whole, so that most need one look only. */
+    private const MEMBER = '~"('.self::CHARACTERS.')"[ \t\r\n]*+:[ \t\r\n]*+(?:"('.self::CHARACTERS.')"|('.self::SCALAR.'))~A';
+
+    private const VALUE = '~"('.self::CHARACTERS.')"|'.self::SCALAR.'~A';
 
     private int $at = 0;
 
@@ -21,12 +32,28 @@ final class JsonLexer
     /** @var array<string, array{int, int}> */
     private array $containers = [];
 
-    private function __construct(private readonly string $bytes) {}
+    /** @var list<array{token: string, pointer: ?string, index: int, start: int}> the open containers; the index of the next element is -1 in an object */
+    private array $open = [];
 
-    /** @throws MalformedContent */
-    public static function read(string $bytes): JsonText
+    /** How many bytes all pointers may still take. */
+    private int $room = 128 << 20;
+
+    /** Whether the innermost container has just been opened, so that no comma is due. */
+    private bool $isFresh = false;
+
+    /** The depth from which on everything is wanted. */
+    private int $wantedDepth = PHP_INT_MAX;
+
+    private function __construct(private readonly string $bytes, private readonly ?JsonWanted $wanted) {}
+
+    /**
+     * @param  ?JsonWanted  $wanted  null: every member
+     *
+     * @throws MalformedContent
+     */
+    public static function read(string $bytes, ?JsonWanted $wanted = null): JsonText
     {
-        return (new self($bytes))->run();
+        return (new self($bytes, $wanted))->run();
     }
 
     private function run(): JsonText
@@ -37,116 +64,9 @@ final class JsonLexer
         $this->skipSpace();
         $rootOffset = ($this->bytes[$this->at] ?? '') === '{' ? $this->at + 1 : null;
         $rootIsEmpty = $rootOffset !== null && preg_match('~\G\{\s*\}~', $this->bytes, $match, 0, $this->at) === 1;
-        /** @var list<array{string, int, int}> $open the pointer of each open container, its next index (-1 for an object), and where it begins */
-        $open = [];
-        $pointer = '';
-        while (true) {
-            $container = $this->value($pointer);
-            if ($container !== null) {
-                $open[] = [$pointer, $container === '{' ? -1 : 0, $this->at - 1];
-                $closes = $this->closes($container === '{' ? '}' : ']');
-            } else {
-                $closes = false;
-            }
-            // Close what ends here; then the next value's place is known.
-            while (true) {
-                if ($closes) {
-                    [$closed, , $from] = array_pop($open) ?? ['', 0, 0];
-                    $this->containers[$closed] = [$from, $this->at];
-                }
-                $last = count($open) - 1;
-                if ($last < 0) {
-                    return $this->end($rootOffset, $rootIsEmpty);
-                }
-                [$of, $index] = $open[$last];
-                if ($container !== null && ! $closes) {
-                    $container = null;
-                    break; // just opened: its first value follows without a comma
-                }
-                $container = null;
-                $this->skipSpace();
-                $character = $this->bytes[$this->at] ?? '';
-                if ($character === ',') {
-                    $this->at++;
-                    break;
-                }
-                $closes = $this->closes($index < 0 ? '}' : ']');
-                if (! $closes) {
-                    throw $this->malformed($index < 0 ? 'A comma or “}” is due' : 'A comma or “]” is due');
-                }
-            }
-            if ($index < 0) {
-                $pointer = $of.'/'.$this->key();
-            } else {
-                $pointer = $of.'/'.$index;
-                $open[$last][1]++;
-            }
+        for ($this->value(''); $this->open !== [];) {
+            $this->next();
         }
-    }
-
-    /** @return ?string the bracket, where the value is a container */
-    private function value(string $pointer): ?string
-    {
-        $this->skipSpace();
-        $character = $this->bytes[$this->at] ?? '';
-        if ($character === '{' || $character === '[') {
-            $this->at++;
-
-            return $character;
-        }
-        if ($character === '"') {
-            [$offset, $length] = $this->string();
-            $this->strings[$pointer] = new JsonString($pointer, $offset, $length);
-
-            return null;
-        }
-        if (preg_match(self::SCALAR, $this->bytes, $match, 0, $this->at) !== 1) {
-            throw $this->malformed('A value is due');
-        }
-        $this->at += strlen($match[0]);
-
-        return null;
-    }
-
-    private function key(): string
-    {
-        $this->skipSpace();
-        [$offset, $length] = $this->string();
-        $key = substr($this->bytes, $offset, $length);
-        $this->skipSpace();
-        if (($this->bytes[$this->at] ?? '') !== ':') {
-            throw $this->malformed('A colon is due');
-        }
-        $this->at++;
-
-        return strtr($key, ['~' => '~0', '/' => '~1']);
-    }
-
-    /** @return array{int, int} */
-    private function string(): array
-    {
-        if (preg_match(self::STRING, $this->bytes, $match, 0, $this->at) !== 1) {
-            throw $this->malformed('A string is due, in double quotes and closed');
-        }
-        $offset = $this->at + 1;
-        $this->at += strlen($match[0]);
-
-        return [$offset, strlen($match[1])];
-    }
-
-    private function closes(string $bracket): bool
-    {
-        $this->skipSpace();
-        if (($this->bytes[$this->at] ?? '') !== $bracket) {
-            return false;
-        }
-        $this->at++;
-
-        return true;
-    }
-
-    private function end(?int $rootOffset, bool $rootIsEmpty): JsonText
-    {
         $this->skipSpace();
         if ($this->at < strlen($this->bytes)) {
             throw $this->malformed('There is text behind the value');
@@ -155,9 +75,138 @@ final class JsonLexer
         return new JsonText($this->strings, $rootOffset, $rootIsEmpty, $this->containers);
     }
 
+    /** Reads a value, or opens it where it is a container. */
+    private function value(string $token): void
+    {
+        $character = $this->bytes[$this->at] ?? '';
+        if ($character === '{' || $character === '[') {
+            $this->open($token, $character === '{' ? -1 : 0);
+        } elseif (preg_match(self::VALUE, $this->bytes, $match, 0, $this->at) === 1) {
+            if ($character === '"') {
+                $this->keep($token, $this->at + 1, strlen($match[1]));
+            }
+            $this->at += strlen($match[0]);
+        } else {
+            throw $this->malformed($character === '"' ? 'A string is due, in double quotes and closed' : 'A value is due');
+        }
+    }
+
+    private function open(string $token, int $index): void
+    {
+        if ($this->open !== [] && $this->wanted !== null && count($this->open) < $this->wantedDepth
+            && preg_match($this->wanted->passedOver, $this->bytes, $match, 0, $this->at) === 1) {
+            $this->at += strlen($match[0]);
+
+            return;
+        }
+        $this->open[] = ['token' => $token, 'pointer' => null, 'index' => $index, 'start' => $this->at];
+        $this->at++;
+        $this->isFresh = true;
+    }
+
+    private function keep(string $token, int $offset, int $length): void
+    {
+        $pointer = $this->open === [] ? '' : $this->affordable($this->pointer().'/'.$token);
+        $this->strings[$pointer] = new JsonString($pointer, $offset, $length);
+    }
+
+    /** The innermost container's; put together only when it is asked for, since all those of a deep text would take its size squared. */
+    private function pointer(): string
+    {
+        $last = count($this->open) - 1;
+
+        return $this->open[$last]['pointer'] ??= $this->affordable(match (true) {
+            $last === 0 => '',
+            $this->open[$last - 1]['pointer'] !== null => $this->open[$last - 1]['pointer'].'/'.$this->open[$last]['token'],
+            default => implode('/', array_column($this->open, 'token')),
+        });
+    }
+
+    private function affordable(string $pointer): string
+    {
+        $this->room -= strlen($pointer);
+
+        return $this->room >= 0 ? $pointer : throw $this->malformed('Nested too deep, or with names too long, to be read');
+    }
+
+    /** Goes behind a value to the next one of the innermost container, or closes that. */
+    private function next(): void
+    {
+        $this->skipSpace();
+        $character = $this->bytes[$this->at] ?? '';
+        $inObject = $this->open[count($this->open) - 1]['index'] < 0;
+        $closes = $character === ($inObject ? '}' : ']');
+        if ($this->isFresh ? ! $closes : $character === ',') {
+            if (! $this->isFresh) {
+                $this->at++;
+                $this->skipSpace();
+            }
+            $this->isFresh = false;
+            $this->enter();
+        } elseif ($closes) {
+            $this->at++;
+            $this->close();
+        } else {
+            throw $this->malformed($inObject ? 'A comma or “}” is due' : 'A comma or “]” is due');
+        }
+    }
+
+    private function close(): void
+    {
+        $this->isFresh = false;
+        if ($this->wanted === null) {
+            $this->containers[$this->pointer()] = [$this->open[count($this->open) - 1]['start'], $this->at];
+        }
+        array_pop($this->open);
+        if (count($this->open) <= $this->wantedDepth) {
+            $this->wantedDepth = PHP_INT_MAX;
+        }
+    }
+
+    /** Reads the next member or element of the innermost container. */
+    private function enter(): void
+    {
+        $last = count($this->open) - 1;
+        if ($this->open[$last]['index'] >= 0) {
+            $this->value((string) $this->open[$last]['index']++);
+        } elseif (preg_match(self::MEMBER, $this->bytes, $match, 0, $this->at) === 1) {
+            $this->at += strlen($match[0]);
+            if (! isset($match[3])) {
+                $this->keep(self::token($match[1]), $this->at - 1 - strlen($match[2]), strlen($match[2]));
+            }
+        } else {
+            $key = $this->key();
+            if ($this->wantedDepth === PHP_INT_MAX && isset($this->wanted?->keys[$key])) {
+                $this->wantedDepth = $last + 1;
+            }
+            $this->value(self::token($key));
+        }
+    }
+
+    private function key(): string
+    {
+        if (preg_match(self::KEY, $this->bytes, $match, 0, $this->at) === 1) {
+            $this->at += strlen($match[0]);
+
+            return $match[1];
+        }
+        if (preg_match('~"'.self::CHARACTERS.'"[ \t\r\n]*+~A', $this->bytes, $match, 0, $this->at) !== 1) {
+            throw $this->malformed('A string is due, in double quotes and closed');
+        }
+        $this->at += strlen($match[0]);
+
+        throw $this->malformed('A colon is due');
+    }
+
+    /** A key as it stands in a pointer (RFC 6901, section 3). */
+    private static function token(string $key): string
+    {
+        return strpbrk($key, '~/') === false ? $key : strtr($key, ['~' => '~0', '/' => '~1']);
+    }
+
     private function skipSpace(): void
     {
-        $this->at += strspn($this->bytes, " \t\r\n", $this->at);
+        $this->at += strspn($this->bytes, self::SPACE, $this->at);
     }
 
     private function malformed(string $what): MalformedContent

@@ -11,7 +11,7 @@ final readonly class JsonText
      * @param  array<string, JsonString>  $strings  by pointer
      * @param  ?int  $rootOffset  the first byte inside the root object; null: the root is no object
      * @param  bool  $rootIsEmpty  whether the root object has no member
-     * @param  array<string, array{int, int}>  $containers  by pointer: the offsets of an object's or array's bracket and of the byte behind its last
+     * @param  array<string, array{int, int}>  $containers  where every member was read, by pointer: the offsets of an object's or array's bracket and of the byte behind its last
      */
     public function __construct(public array $strings, public ?int $rootOffset, public bool $rootIsEmpty, public array $containers) {}
 

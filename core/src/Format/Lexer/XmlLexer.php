@@ -13,28 +13,35 @@ use Hafenbuch\Core\Format\MalformedContent;
 final class XmlLexer
 {
     /** Name, as in XML 1.0 section 2.3; all of it beyond ASCII is taken as a name character. */
-    private const NAME = '[A-Za-z_:\x80-\xff][A-Za-z0-9_:.\-\x80-\xff]*';
+    public const NAME = '[A-Za-z_:\x80-\xff][A-Za-z0-9_:.\-\x80-\xff]*';
 
     /** A whole tag: its name, its attributes as one stretch, and the slash of an empty one. */
     private const START_TAG = '~<('.self::NAME.')((?:\s+'.self::NAME.'\s*=\s*(?:"[^"<]*"|\'[^\'<]*\'))*+)\s*(/?)>~A';
 
+    /** An expression that gave up, at a limit of its engine, is not tried again before so many bytes. */
+    private const FAR = 1 << 20;
+
     private int $position = 0;
+
+    /** @var list<int> for each expression of what is passed over */
+    private array $triesAgainAt = [0, 0];
 
     /** @var list<string> the names of the open elements */
     private array $open = [];
 
     private bool $hasRoot = false;
 
-    private function __construct(private readonly string $bytes) {}
+    private function __construct(private readonly string $bytes, private readonly ?XmlWanted $wanted) {}
 
     /**
+     * @param  ?XmlWanted  $wanted  null: every element
      * @return list<XmlToken>
      *
      * @throws MalformedContent
      */
-    public static function tokens(string $bytes): array
+    public static function tokens(string $bytes, ?XmlWanted $wanted = null): array
     {
-        return (new self($bytes))->run();
+        return (new self($bytes, $wanted))->run();
     }
 
     /** @return list<XmlToken> */
@@ -92,6 +99,10 @@ final class XmlLexer
     private function startTag(): XmlToken
     {
         $start = $this->position;
+        $length = $this->passedOver();
+        if ($length > 0) {
+            return $this->token(XmlTokenKind::Elements, $length);
+        }
         if (preg_match(self::START_TAG, $this->bytes, $match, 0, $start) !== 1) {
             throw $this->malformedTag($start);
         }
@@ -109,6 +120,26 @@ final class XmlLexer
             $slash === '' ? XmlTokenKind::StartTag : XmlTokenKind::EmptyTag,
             $start, strlen($all), $name, $start + 1 + strlen($name), strlen($attributes), $this->bytes,
         );
+    }
+
+    /** @return int how many bytes from here nobody asked for */
+    private function passedOver(): int
+    {
+        if ($this->wanted === null || $this->open === []) {
+            return 0;
+        }
+        foreach ($this->wanted->passedOver as $which => $expression) {
+            if ($this->position < $this->triesAgainAt[$which]) {
+                continue;
+            }
+            $found = preg_match($expression, $this->bytes, $match, 0, $this->position);
+            if ($found !== false) {
+                return strlen($match[0] ?? '');
+            }
+            $this->triesAgainAt[$which] = $this->position + self::FAR;
+        }
+
+        return 0;
     }
 
     /** Finds out how far a tag goes well, for the error. */

@@ -14,4 +14,6 @@ enum XmlTokenKind
     case Comment;
     case ProcessingInstruction;
     case DocType;
+    /** Whole elements that nobody asked for, with the text between them. */
+    case Elements;
 }

@@ -7,6 +7,7 @@ namespace Hafenbuch\Core\Format\Otio;
 use Hafenbuch\Core\Format\Editing\ReferenceEditing;
 use Hafenbuch\Core\Format\Format;
 use Hafenbuch\Core\Format\Lexer\JsonLexer;
+use Hafenbuch\Core\Format\Lexer\JsonWanted;
 use Hafenbuch\Core\Format\MalformedContent;
 use Hafenbuch\Core\Format\Notation\JsonStringValue;
 use Hafenbuch\Core\Format\Reading;
@@ -29,7 +30,7 @@ final class OtioFormat implements Format, Versioned
 
     public function read(string $bytes): Reading
     {
-        $json = JsonLexer::read($bytes);
+        $json = JsonLexer::read($bytes, $this->wanted());
         $notation = new JsonStringValue;
         $schema = $json->strings['/OTIO_SCHEMA'] ?? null;
         if ($schema === null) {
@@ -84,6 +85,13 @@ final class OtioFormat implements Format, Versioned
             }
 
             OTIO;
+    }
+
+    private function wanted(): JsonWanted
+    {
+        static $wanted = null;
+
+        return $wanted ??= JsonWanted::keys(['target_url']);
     }
 
     public function editing(): ReferenceEditing

@@ -32,7 +32,7 @@ final class SvgFields
             XmlTokenKind::StartTag => $this->start($token),
             XmlTokenKind::EmptyTag => $this->empty($token),
             XmlTokenKind::EndTag => $this->end($token),
-            XmlTokenKind::CData, XmlTokenKind::Comment, XmlTokenKind::ProcessingInstruction => $this->spoil(),
+            XmlTokenKind::CData, XmlTokenKind::Comment, XmlTokenKind::ProcessingInstruction, XmlTokenKind::Elements => $this->spoil(),
             default => null,
         };
     }

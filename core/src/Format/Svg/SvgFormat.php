@@ -13,6 +13,7 @@ use Hafenbuch\Core\Format\Lexer\XmlAttribute;
 use Hafenbuch\Core\Format\Lexer\XmlLexer;
 use Hafenbuch\Core\Format\Lexer\XmlToken;
 use Hafenbuch\Core\Format\Lexer\XmlTokenKind;
+use Hafenbuch\Core\Format\Lexer\XmlWanted;
 use Hafenbuch\Core\Format\Notation\CData;
 use Hafenbuch\Core\Format\Notation\Chain;
 use Hafenbuch\Core\Format\Notation\XmlAttributeValue;
@@ -61,7 +62,7 @@ final class SvgFormat implements Format, Versioned
         $references = [];
         $inStyle = false;
         $fields = new SvgFields($bytes);
-        foreach (XmlLexer::tokens($bytes) as $token) {
+        foreach (XmlLexer::tokens($bytes, $this->wanted()) as $token) {
             $fields->see($token);
             switch ($token->kind) {
                 case XmlTokenKind::StartTag:
@@ -70,6 +71,7 @@ final class SvgFormat implements Format, Versioned
                     $inStyle = $token->kind === XmlTokenKind::StartTag && $token->localName() === 'style';
                     break;
                 case XmlTokenKind::EndTag:
+                case XmlTokenKind::Elements:
                     $inStyle = false;
                     break;
                 case XmlTokenKind::Text:
@@ -119,6 +121,13 @@ final class SvgFormat implements Format, Versioned
             'use' => ['parent' => 'svg', 'before' => '<use href="', 'notation' => $value, 'after' => '"/>'],
             'link' => ['parent' => 'svg', 'before' => '<a href="', 'notation' => $value, 'after' => '"><text y="20">%</text></a>'],
         ], [], new XmlText);
+    }
+
+    private function wanted(): XmlWanted
+    {
+        static $wanted = null;
+
+        return $wanted ??= XmlWanted::elements([...array_keys(self::HREF_KINDS), 'style'], ['title', 'desc'], withUrls: true);
     }
 
     /** @return list<ReferenceSite> */

@@ -12,6 +12,7 @@ use Hafenbuch\Core\Format\Lexer\XmlAttribute;
 use Hafenbuch\Core\Format\Lexer\XmlLexer;
 use Hafenbuch\Core\Format\Lexer\XmlToken;
 use Hafenbuch\Core\Format\Lexer\XmlTokenKind;
+use Hafenbuch\Core\Format\Lexer\XmlWanted;
 use Hafenbuch\Core\Format\Notation\Chain;
 use Hafenbuch\Core\Format\Notation\XmlAttributeValue;
 use Hafenbuch\Core\Format\Reading;
@@ -49,7 +50,7 @@ final class X3dFormat implements Format, Versioned
     {
         $references = [];
         $fields = new X3dFields($bytes);
-        foreach (XmlLexer::tokens($bytes) as $token) {
+        foreach (XmlLexer::tokens($bytes, $this->wanted()) as $token) {
             if ($token->kind !== XmlTokenKind::StartTag && $token->kind !== XmlTokenKind::EmptyTag) {
                 continue;
             }
@@ -99,6 +100,13 @@ final class X3dFormat implements Format, Versioned
             'sound' => ['parent' => 'Scene', 'before' => "<Sound><AudioClip url='\"", 'notation' => $value, 'after' => "\"'/></Sound>"],
             'texture' => ['parent' => 'Scene', 'before' => "<Shape><Appearance><ImageTexture url='\"", 'notation' => $value, 'after' => "\"'/></Appearance><Box/></Shape>"],
         ]));
+    }
+
+    private function wanted(): XmlWanted
+    {
+        static $wanted = null;
+
+        return $wanted ??= XmlWanted::elements([...array_keys(self::URL_NODES), ...array_keys(self::OTHER_FIELDS), 'head', 'meta']);
     }
 
     /** @return list<array{string, XmlAttribute}> */

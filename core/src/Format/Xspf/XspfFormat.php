@@ -10,6 +10,7 @@ use Hafenbuch\Core\Format\Format;
 use Hafenbuch\Core\Format\Lexer\XmlLexer;
 use Hafenbuch\Core\Format\Lexer\XmlToken;
 use Hafenbuch\Core\Format\Lexer\XmlTokenKind;
+use Hafenbuch\Core\Format\Lexer\XmlWanted;
 use Hafenbuch\Core\Format\Notation\XmlText;
 use Hafenbuch\Core\Format\Reading;
 use Hafenbuch\Core\Format\Versioned;
@@ -38,7 +39,7 @@ final class XspfFormat implements Format, Versioned
         $references = [];
         $fields = [];
         $open = [];
-        $tokens = XmlLexer::tokens($bytes);
+        $tokens = XmlLexer::tokens($bytes, $this->wanted());
         foreach ($tokens as $index => $token) {
             if ($token->kind === XmlTokenKind::EndTag) {
                 array_pop($open);
@@ -99,6 +100,13 @@ final class XspfFormat implements Format, Versioned
             ['location' => 'track'],
             new XmlText,
         );
+    }
+
+    private function wanted(): XmlWanted
+    {
+        static $wanted = null;
+
+        return $wanted ??= XmlWanted::elements(array_keys(self::URL_ELEMENTS), ['title', 'annotation']);
     }
 
     /** @return array{int, int} offset and length without the white space around */
