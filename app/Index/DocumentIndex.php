@@ -7,6 +7,8 @@ namespace App\Index;
 use App\Files\DiskContentStore;
 use App\Models\Document;
 use App\Models\Workspace;
+use App\Reading\Analysis;
+use App\Reading\ContentReader;
 use App\Support\BulkInsert;
 use Hafenbuch\Core\Format\FormatRegistry;
 use Illuminate\Support\Facades\DB;

@@ -10,6 +10,8 @@ use App\Files\WorkspaceFiles;
 use App\Models\Document;
 use App\Models\Scan;
 use App\Models\Workspace;
+use App\Reading\FileFacts;
+use App\Reading\Readers;
 use App\Support\BulkInsert;
 use App\Support\Pulse;
 use App\Support\Settings;
@@ -26,14 +28,17 @@ final class Scanner
 
     private Workspace $workspace;
 
-    private WorkspaceFiles $files;
+    private int $workspaceId;
 
-    private ContentReader $reader;
+    private WorkspaceFiles $files;
 
     private string $now = '';
 
     /** @var array<string, object{id: string, path: string, stat: string, seen_at: int, saved_hash: string, is_gone: int, revision: int, draft_hash: ?string, title: ?string}> */
     private array $known = [];
+
+    /** @var array<string, FileStat> of the files that are being looked at */
+    private array $stats = [];
 
     /** @var list<array<string, mixed>> */
     private array $documents = [];
@@ -47,8 +52,6 @@ final class Scanner
     /** @var list<string> ids whose draft the file has caught up with */
     private array $caughtUp = [];
 
-    public function __construct(private readonly DocumentIndex $index) {}
-
     public static function queue(Workspace $workspace): Scan
     {
         return Scan::query()->create(['workspace_id' => $workspace->id, 'state' => Scan::QUEUED]);
@@ -59,44 +62,64 @@ final class Scanner
         $scan ??= self::queue($workspace);
         $started = microtime(true);
         $this->workspace = $workspace;
+        $this->workspaceId = $workspace->id;
         $this->files = WorkspaceFiles::of($workspace);
-        $this->reader = $this->index->reader($workspace);
         $this->loadKnown();
         $this->now = now()->format('Y-m-d H:i:s.v');
         $scan->update(['state' => Scan::RUNNING]);
         $ignore = [...Settings::of($workspace)->ignore(), '.hafenbuch-*'];
         $walker = new TreeWalker($this->files, $workspace->root, $ignore);
-        $reported = $started;
+        $changed = 0;
         $seen = [];
-        foreach ($walker->walk() as $path => $stat) {
-            $seen[$path] = true;
-            $scan->files++;
-            $scan->changed += (int) $this->file((string) $path, $stat);
+        foreach ((new Readers($workspace->root))->look($this->suspects($walker, $scan, $started, $seen)) as $facts) {
+            $changed += (int) $this->take($facts, $this->stats[$facts->path]);
+            unset($this->stats[$facts->path]);
             if (count($this->documents) >= self::CHUNK) {
                 $this->flush();
-            }
-            if (microtime(true) - $reported > self::PROGRESS_SECONDS) {
-                $reported = microtime(true);
-                if ($this->isStopped($scan)) {
-                    break;
-                }
-                $scan->update(['seconds' => $reported - $started]);
             }
         }
         $this->flush();
         if ($scan->state !== Scan::STOPPED) {
-            $scan->changed += $this->markGone($seen, array_keys($walker->passedOver));
+            $changed += $this->markGone($seen, array_keys($walker->passedOver));
             $scan->state = Scan::DONE;
         }
+        $scan->files = count($seen);
+        $scan->changed = $changed;
         $this->finish($scan, $walker, $started);
 
         return $scan;
     }
 
+    /**
+     * Walks the folder, tells how far it is, and gives the files whose stat does not prove that they are as they were.
+     *
+     * @param  array<string, true>  $seen
+     * @return \Generator<array{string, int, ?string}> paths with size and known hash
+     */
+    private function suspects(TreeWalker $walker, Scan $scan, float $started, array &$seen): \Generator
+    {
+        $reported = $started;
+        foreach ($walker->walk() as $path => $stat) {
+            $path = (string) $path;
+            $seen[$path] = true;
+            $known = $this->known[$path] ?? null;
+            if ($known === null || $known->is_gone || ! $stat->proves($known->stat, $known->seen_at)) {
+                $this->stats[$path] = $stat;
+                yield [$path, $stat->size, $known === null || $known->is_gone ? null : $known->saved_hash];
+            }
+            if (microtime(true) - $reported > self::PROGRESS_SECONDS) {
+                $reported = microtime(true);
+                if ($this->isStopped($scan)) {
+                    return;
+                }
+                $scan->update(['files' => count($seen), 'seconds' => $reported - $started]);
+            }
+        }
+    }
+
     private function finish(Scan $scan, TreeWalker $walker, float $started): void
     {
-        $scan->references = Strays::countReferences($this->workspace);
-        $scan->strays = Strays::count($this->workspace);
+        $scan->fill(Strays::counts($this->workspace));
         $scan->seconds = round(microtime(true) - $started, 3);
         if ($walker->passedOver !== []) {
             $scan->message = 'Passed over: '.implode(' ', array_map(
@@ -125,55 +148,45 @@ final class Scanner
     }
 
     /** @return bool whether its content differs from what was known */
-    private function file(string $path, FileStat $stat): bool
+    private function take(FileFacts $facts, FileStat $stat): bool
     {
-        $known = $this->known[$path] ?? null;
-        if ($known !== null && ! $known->is_gone && $stat->proves($known->stat, $known->seen_at)) {
-            return false;
+        $known = $this->known[$facts->path] ?? null;
+        if ($facts->hash === null) {
+            return $this->unreadable($facts, $stat, $known);
         }
-        $seenAt = time();
-        $absolute = $this->workspace->root.'/'.$path;
-        $isRead = $this->reader->isRead($path, $stat->size);
-        $bytes = $isRead ? @file_get_contents($absolute) : '';
-        $hash = $isRead && $bytes !== false ? hash('sha256', $bytes) : @hash_file('sha256', $absolute);
-        if ($bytes === false || $hash === false) {
-            return $this->unreadable($path, $stat, $known);
-        }
-        $isSame = $known !== null && $known->saved_hash === $hash && ! $known->is_gone;
-        if ($isSame) {
-            DB::table('documents')->where('id', $known->id)->update(['stat' => $stat->signature, 'seen_at' => $seenAt, 'is_writable' => $this->files->isWritable($path, $stat)]);
+        if ($known !== null && $known->saved_hash === $facts->hash && ! $known->is_gone) {
+            DB::table('documents')->where('id', $known->id)->update(['stat' => $stat->signature, 'seen_at' => $facts->seenAt, 'is_writable' => $this->files->isWritable($facts->path, $stat)]);
 
             return false;
         }
-        $this->add($path, $stat, $known, $hash, $seenAt, $isRead ? $this->reader->read($path, $bytes) : $this->reader->leaf($path));
+        $this->add($facts, $facts->hash, $stat, $known);
 
         return true;
     }
 
     /** @param ?object{id: string, revision: int, draft_hash: ?string, title: ?string} $known */
-    private function add(string $path, FileStat $stat, ?object $known, string $hash, int $seenAt, Analysis $analysis): void
+    private function add(FileFacts $facts, string $hash, FileStat $stat, ?object $known): void
     {
         $id = $known->id ?? strtolower((string) Str::ulid());
-        $now = $this->now;
-        $columns = Document::columns($path);
+        $columns = Document::columns($facts->path);
         $draft = $known->draft_hash ?? null;
         if ($draft === $hash) {
             $this->caughtUp[] = $id;
         }
         $this->documents[] = [
-            'id' => $id, 'workspace_id' => $this->workspace->id, ...$columns, 'file_key' => $columns['path_key'],
-            'title' => $draft === null || $draft === $hash ? $analysis->title : $known?->title,
-            'note' => $analysis->note(), 'saved_hash' => $hash,
-            'size' => $stat->size, 'stat' => $stat->signature, 'seen_at' => $seenAt, 'is_gone' => false,
-            'is_writable' => $this->files->isWritable($path, $stat),
+            'id' => $id, 'workspace_id' => $this->workspaceId, ...$columns, 'file_key' => $columns['path_key'],
+            'title' => $draft === null || $draft === $hash ? $facts->title : $known?->title,
+            'note' => $facts->note, 'saved_hash' => $hash,
+            'size' => $stat->size, 'stat' => $stat->signature, 'seen_at' => $facts->seenAt, 'is_gone' => false,
+            'is_writable' => $this->files->isWritable($facts->path, $stat),
             'revision' => ($known->revision ?? 0) + ($known !== null && $draft === null ? 1 : 0),
-            'created_at' => $now, 'updated_at' => $now,
+            'created_at' => $this->now, 'updated_at' => $this->now,
         ];
         if ($known !== null) {
             $this->reread[] = $id;
         }
-        foreach ($analysis->references as $row) {
-            $this->references[] = ['workspace_id' => $this->workspace->id, 'document_id' => $id, 'in_draft' => false] + $row;
+        foreach ($facts->references as $row) {
+            $this->references[] = ['workspace_id' => $this->workspaceId, 'document_id' => $id, 'in_draft' => false] + $row;
         }
     }
 
@@ -182,14 +195,13 @@ final class Scanner
      *
      * @param ?object{id: string, revision: int, draft_hash: ?string, title: ?string} $known
      */
-    private function unreadable(string $path, FileStat $stat, ?object $known): bool
+    private function unreadable(FileFacts $facts, FileStat $stat, ?object $known): bool
     {
-        if ($known !== null || $this->files->stat($path) === null) {
+        if ($known !== null || $this->files->stat($facts->path) === null) {
             return false;
         }
-        $leaf = $this->reader->leaf($path);
-        $note = new Analysis($leaf->format, $leaf->reading::leaf('The file cannot be read: permission is missing.'), null, []);
-        $this->add($path, $stat, null, hash('sha256', ''), 0, $note);
+        $note = new FileFacts($facts->path, hash('sha256', ''), 0, null, 'The file cannot be read: permission is missing.', []);
+        $this->add($note, hash('sha256', ''), $stat, null);
 
         return true;
     }

@@ -8,24 +8,18 @@ use App\Models\Workspace;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 
-/** References whose target is missing, counted over the working contents of a workspace. */
+/** References whose target is missing, over the working contents of a workspace. */
 final class Strays
 {
-    public static function count(Workspace $workspace): int
+    /** @return array{references: int, strays: int} counted target by target, since many references share one */
+    public static function counts(Workspace $workspace): array
     {
-        return self::working($workspace)
-            ->whereIn('r.target_kind', ['file', 'nothing'])
-            ->leftJoin('documents as t', function ($join): void {
-                $join->on('t.workspace_id', '=', 'r.workspace_id')->on('t.path_key', '=', 'r.target_key')
-                    ->whereNull('t.dropped_at')->where('t.is_gone', false);
-            })
-            ->whereNull('t.id')
-            ->count();
-    }
+        $targets = self::working($workspace)->groupBy('r.target_key', 'r.target_kind')->select('r.target_key', 'r.target_kind', DB::raw('count(*) as times'));
+        $isMissing = "target_kind in ('file', 'nothing') and not exists (select 1 from documents as t
+            where t.workspace_id = ? and t.path_key = target_key and t.dropped_at is null and t.is_gone = 0)";
+        $counted = DB::query()->fromSub($targets, 'targets')->selectRaw("sum(times) as all_times, sum(if({$isMissing}, times, 0)) as missing_times", [$workspace->id])->first();
 
-    public static function countReferences(Workspace $workspace): int
-    {
-        return self::working($workspace)->count();
+        return ['references' => (int) $counted?->all_times, 'strays' => (int) $counted?->missing_times];
     }
 
     /** The references of what is on the screen: a draft's where there is one, else the saved content's. */

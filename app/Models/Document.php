@@ -53,7 +53,7 @@ final class Document extends Record
     /** The key under which a path is indexed. */
     public static function key(string $path): string
     {
-        return hash('sha256', $path);
+        return Path::key($path);
     }
 
     /** @return array{path: string, path_key: string, fold_key: string, format: string} the columns that go with a path */

@@ -105,6 +105,12 @@ final readonly class Path implements \Stringable
         return mb_convert_case($composed === false ? $path : $composed, MB_CASE_FOLD, 'UTF-8');
     }
 
+    /** A key of fixed length for a path, for where a path is too long. */
+    public static function key(string $path): string
+    {
+        return hash('sha256', $path);
+    }
+
     public function __toString(): string
     {
         return $this->value;

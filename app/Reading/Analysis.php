@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Index;
+namespace App\Reading;
 
 use Hafenbuch\Core\Format\Reading;
 

@@ -2,9 +2,9 @@
 
 declare(strict_types=1);
 
-namespace App\Index;
+namespace App\Reading;
 
-use App\Models\Document;
+use Hafenbuch\Core\Document\Path;
 use Hafenbuch\Core\Format\FormatRegistry;
 use Hafenbuch\Core\Format\Reading;
 use Hafenbuch\Core\Reference\FieldSite;
@@ -52,7 +52,7 @@ final readonly class ContentReader
                 'raw' => $site->raw,
                 'target_kind' => $target->kind->value,
                 'target_path' => $target->path,
-                'target_key' => $target->path === null ? null : Document::key($target->path),
+                'target_key' => $target->path === null ? null : Path::key($target->path),
             ];
         }
         $title = trim($reading->field(FieldSite::TITLE)->raw ?? '');
