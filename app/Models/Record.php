@@ -12,4 +12,25 @@ abstract class Record extends Model
     protected $guarded = [];
 
     protected $dateFormat = 'Y-m-d H:i:s.v';
+
+    /** No record has accessors, so a column without a cast is what the table says; asking for that takes most of the time of large saves. */
+    public function getAttribute($key)
+    {
+        return isset($this->attributes[$key]) && $this->isPlain($key) ? $this->attributes[$key] : parent::getAttribute($key);
+    }
+
+    public function setAttribute($key, $value)
+    {
+        if (! $this->isPlain($key)) {
+            return parent::setAttribute($key, $value);
+        }
+        $this->attributes[$key] = $value;
+
+        return $this;
+    }
+
+    private function isPlain(string $key): bool
+    {
+        return ! isset($this->casts[$key]) && ! str_ends_with($key, '_at') && ! str_contains($key, '->');
+    }
 }

@@ -46,9 +46,7 @@ final class DatabaseJournal implements Journal
                 'created_at' => now(),
             ]);
             $this->makeDocuments($entry->lines);
-            foreach (array_chunk($this->rows($operation, $entry->lines), 500) as $rows) {
-                OperationLine::query()->insert($rows);
-            }
+            BulkInsert::into('operation_lines', $this->rows($operation, $entry->lines));
         });
     }
 

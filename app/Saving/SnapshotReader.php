@@ -48,7 +48,7 @@ final class SnapshotReader
      */
     public function around(Workspace $workspace, array $ids, ?User $viewer = null, array $paths = [], ?array $lookAt = null): Snapshot
     {
-        if (count($ids) > self::FEW) {
+        if (count($ids) > self::FEW || $this->areMost($workspace, $ids)) {
             return $this->whole($workspace, $viewer, $paths, $lookAt);
         }
         $this->start($viewer, $paths, $lookAt);
@@ -124,6 +124,16 @@ final class SnapshotReader
         $this->targets = [];
         $this->viewer = $viewer;
         $this->paths = $paths;
+    }
+
+    /**
+     * Whether a workspace is so small beside these documents that all of it is read as quickly.
+     *
+     * @param  list<string>  $ids
+     */
+    private function areMost(Workspace $workspace, array $ids): bool
+    {
+        return count($ids) > self::FEW / 8 && DB::table('documents')->where('workspace_id', $workspace->id)->count() < 8 * count($ids);
     }
 
     private function documents(Workspace $workspace): Builder

@@ -36,6 +36,14 @@ function timed(callable $work): float
     return (hrtime(true) - $start) / 1e9;
 }
 
+/** @param non-empty-list<float> $values an odd number of them */
+function median(array $values): float
+{
+    sort($values);
+
+    return $values[intdiv(count($values), 2)];
+}
+
 function report_line(string $what, float $value, string $unit, string $wanted, bool $isMet): void
 {
     printf("%-64s %9.3f %-4s  wanted: %-22s %s\n", $what, $value, $unit, $wanted, $isMet ? 'met' : 'NOT MET');
@@ -111,23 +119,26 @@ $person = User::query()->firstOrFail();
 $documents = Document::query()->where('workspace_id', $workspace->id)->orderBy('path')->limit(300)->get();
 $target = config('hafenbuch.roots')[0].'/copies';
 mkdir($target);
-$copy = $save = INF;
-foreach ([1, 2, 3] as $round) {
+$copies = $saves = $ratios = [];
+foreach (range(1, 5) as $round) {
     foreach ($documents as $document) {
         app(DraftDesk::class)->write($document, file_get_contents("{$workspace->root}/{$document->path}")."\n", $person, null);
     }
-    $copy = min($copy, timed(static function () use ($documents, $workspace, $target, $round): void {
+    sleep(2); // Nobody saves all again within the second in which file times cannot tell the one from the other.
+    $copies[] = $copy = timed(static function () use ($documents, $workspace, $target, $round): void {
         foreach ($documents as $n => $document) {
             copy("{$workspace->root}/{$document->path}", "{$target}/{$round}-{$n}");
             $file = fopen("{$target}/{$round}-{$n}", 'r+b');
             fsync($file);
             fclose($file);
         }
-    }));
-    $save = min($save, timed(static fn () => app(SaveDesk::class)->save($workspace, $person, array_fill_keys($documents->pluck('id')->all(), Decision::save()), null, null)));
+    });
+    $saves[] = $save = timed(static fn () => app(SaveDesk::class)->save($workspace, $person, array_fill_keys($documents->pluck('id')->all(), Decision::save()), null, null));
+    $ratios[] = $save / $copy;
 }
-report_line('save of 300 documents, in copying them with fsync', $save / $copy, '×', '≤ 3', $save / $copy <= 3);
-report_line('  its seconds', $save, 's', '', true);
+// What an fsync takes differs by a factor of three from one moment to the next, so each save has the copying just before it as its yardstick.
+report_line('save of 300 documents, in copying them with fsync (median of 5)', median($ratios), '×', '≤ 3', median($ratios) <= 3);
+report_line('  its seconds; copying took '.round(median($copies), 3), median($saves), 's', '', true);
 
 // A quay with a thousand documents.
 $workspace = Workspace::query()->where('name', 'scan')->firstOrFail();

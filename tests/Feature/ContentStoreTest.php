@@ -11,6 +11,8 @@ use Tests\Support\Harbour;
 
 beforeEach(function () {
     $this->store = app(DiskContentStore::class);
+    // A process that another test has killed leaves what it was taking in.
+    $this->store->clearIncoming(-10);
     $this->waiting = fn (): int => count(glob(Storage::disk('contents')->path('incoming/*')) ?: []);
     $this->own = fn (string $what): string => $what.' '.bin2hex(random_bytes(8));
 });

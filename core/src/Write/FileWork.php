@@ -12,12 +12,14 @@ final readonly class FileWork
     public function __construct(private FileSystem $files, private ContentStore $store) {}
 
     /**
+     * @param  bool  $isUntouched  whether every file was just seen with its content before
+     *
      * @throws FileMoved where a file has neither its content before nor after
      * @throws UnableToWrite
      * @throws UnableToRead
      * @throws Stopped
      */
-    public function forward(Operation $operation, ?Progress $progress = null): void
+    public function forward(Operation $operation, ?Progress $progress = null, bool $isUntouched = false): void
     {
         foreach ($operation->newFolders as $folder) {
             $this->files->makeFolder($folder);
@@ -28,7 +30,7 @@ final readonly class FileWork
         $all = count($operation->changes);
         foreach ($operation->changes as $done => $change) {
             $progress?->step(intdiv($done, 2), $all);
-            if ($change->after !== null && $this->files->hash($change->path) !== $change->after) {
+            if ($change->after !== null && ($isUntouched ? $change->before : $this->files->hash($change->path)) !== $change->after) {
                 $staged[] = $this->stage($operation, $change, $change->before, $change->after);
             }
         }
@@ -82,6 +84,8 @@ final readonly class FileWork
     {
         $now = $this->files->hash($change->path);
         if ($now === $to) {
+            $this->files->remove($operation->temporaryPath($change));
+
             return;
         }
         $this->expect($change, $from, $now);

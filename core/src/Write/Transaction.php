@@ -32,7 +32,7 @@ final readonly class Transaction
         $operation = $operation->making($this->missingFolders($operation));
         $this->journal->prepared($operation);
         try {
-            $this->work->forward($operation, $this->progress);
+            $this->work->forward($operation, $this->progress, isUntouched: true);
         } catch (FileMoved|UnableToWrite|UnableToRead|Stopped $failure) {
             $this->work->back($operation);
             $this->journal->rolledBack($operation, $failure->getMessage());
