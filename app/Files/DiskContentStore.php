@@ -30,8 +30,7 @@ final readonly class DiskContentStore implements ContentStore
     public function put($content): string
     {
         [$temporary, $hash] = $this->take($content, true);
-        $this->settle($temporary, $hash);
-        DiskSync::one(dirname($this->disk->path(self::name($hash))));
+        $this->syncAll($this->settle($temporary, $hash));
 
         return $hash;
     }
@@ -53,10 +52,11 @@ final readonly class DiskContentStore implements ContentStore
         }
         // First all contents, then all names: a name never stands for half a content.
         $this->syncAll(array_column($taken, 0));
+        $folders = [];
         foreach ($taken as [$temporary, $hash]) {
-            $this->settle($temporary, $hash);
+            array_push($folders, ...$this->settle($temporary, $hash));
         }
-        $this->syncAll(array_values(array_unique(array_map(fn (array $one): string => dirname($this->disk->path(self::name($one[1]))), $taken))));
+        $this->syncAll(array_values(array_unique($folders)));
 
         return array_column($taken, 1);
     }
@@ -102,8 +102,7 @@ final readonly class DiskContentStore implements ContentStore
         $hash = hash('sha256', $bytes);
         if (! $this->hold($hash)) {
             [$temporary] = $this->take(self::stream($bytes), true, $hash);
-            $this->settle($temporary, $hash);
-            DiskSync::one(dirname($this->disk->path(self::name($hash))));
+            $this->syncAll($this->settle($temporary, $hash));
         }
 
         return $hash;
@@ -240,30 +239,42 @@ final readonly class DiskContentStore implements ContentStore
         return $context === null ? (string) $known : hash_final($context);
     }
 
-    private function settle(string $temporary, string $hash): void
+    /** @return list<string> the folders that have a new entry, which is not on the disk yet */
+    private function settle(string $temporary, string $hash): array
     {
         $path = $this->disk->path(self::name($hash));
-        ShardLock::forUse($this->disk->path(''), $hash, function () use ($temporary, $path): void {
+
+        return ShardLock::forUse($this->disk->path(''), $hash, function () use ($temporary, $path): array {
             // One that was cut short is mended by the whole one.
             if (is_file($path) && filesize($path) === filesize($temporary)) {
                 touch($path);
                 unlink($temporary);
 
-                return;
+                // Whoever put it there may not have come to that.
+                return [dirname($path)];
             }
-            $this->makeFolder(dirname($path));
+            $changed = [...$this->makeFolder(dirname($path)), dirname($path)];
             if (! @rename($temporary, $path)) {
                 @unlink($temporary);
 
                 throw UnableToWrite::content('a file cannot be moved to '.dirname($path));
             }
+
+            return $changed;
         });
     }
 
-    private function makeFolder(string $folder): void
+    /** @return list<string> the folders that have a new entry, outermost first */
+    private function makeFolder(string $folder): array
     {
-        if (! is_dir($folder) && ! @mkdir($folder, 0o770, true) && ! is_dir($folder)) {
+        if (is_dir($folder)) {
+            return [];
+        }
+        $changed = [...$this->makeFolder(dirname($folder)), dirname($folder)];
+        if (! @mkdir($folder, 0o770) && ! is_dir($folder)) {
             throw UnableToWrite::content("the folder {$folder} cannot be made");
         }
+
+        return $changed;
     }
 }

@@ -21,10 +21,7 @@ final readonly class FileWork
      */
     public function forward(Operation $operation, ?Progress $progress = null, bool $isUntouched = false): void
     {
-        foreach ($operation->newFolders as $folder) {
-            $this->files->makeFolder($folder);
-            $this->files->syncFolder(Path::folderOf($folder));
-        }
+        $this->makeFolders($operation->newFolders);
         // All new contents are on the disk before the first file is touched, so that a full disk is found in time.
         $staged = [];
         $all = count($operation->changes);
@@ -39,16 +36,16 @@ final readonly class FileWork
             $progress?->step(intdiv($all + $done, 2), $all);
             $this->turn($operation, $change, $change->before, $change->after);
         }
-        $this->removeFolders($operation->oldFolders);
-        $this->syncFolders($operation);
+        if (! $isUntouched) {
+            $this->removeTemporaries($operation);
+        }
+        $this->settleFolders($operation, $operation->oldFolders);
     }
 
     /** @throws UnableToWrite|UnableToRead */
     public function back(Operation $operation): void
     {
-        foreach ($operation->oldFolders as $folder) {
-            $this->files->makeFolder($folder);
-        }
+        $this->makeFolders($operation->oldFolders);
         foreach (array_reverse($operation->changes) as $change) {
             // Only what the operation itself has written is taken back; a foreign content stays.
             if ($this->files->hash($change->path) === $change->after) {
@@ -59,11 +56,10 @@ final readonly class FileWork
             }
         }
         $this->removeTemporaries($operation);
-        $this->removeFolders($operation->newFolders);
-        $this->syncFolders($operation);
+        $this->settleFolders($operation, $operation->newFolders);
     }
 
-    public function removeTemporaries(Operation $operation): void
+    private function removeTemporaries(Operation $operation): void
     {
         foreach ($operation->changes as $change) {
             $this->files->remove($operation->temporaryPath($change));
@@ -103,17 +99,33 @@ final readonly class FileWork
         }
     }
 
-    /** @param list<string> $folders */
-    private function removeFolders(array $folders): void
+    /** @param list<string> $folders outermost first */
+    private function makeFolders(array $folders): void
     {
-        foreach (array_reverse($folders) as $folder) {
-            $this->files->removeEmptyFolder($folder);
+        foreach ($folders as $folder) {
+            $this->files->makeFolder($folder);
+            $this->files->syncFolder(Path::folderOf($folder));
         }
     }
 
-    private function syncFolders(Operation $operation): void
+    /**
+     * Brings the folders' entries to the disk, and takes away those that are empty now. In this order: a folder that
+     * comes back when the power fails must not bring back what was in it.
+     *
+     * @param  list<string>  $leaving  outermost first
+     */
+    private function settleFolders(Operation $operation, array $leaving): void
     {
-        $folders = array_map(static fn (FileChange $change): string => Path::folderOf($change->path), $operation->changes);
+        $this->syncFolders(array_map(static fn (FileChange $change): string => Path::folderOf($change->path), $operation->changes));
+        foreach (array_reverse($leaving) as $folder) {
+            $this->files->removeEmptyFolder($folder);
+        }
+        $this->syncFolders(array_map(Path::folderOf(...), $leaving));
+    }
+
+    /** @param list<string> $folders */
+    private function syncFolders(array $folders): void
+    {
         foreach (array_unique($folders) as $folder) {
             if ($this->files->hasFolder($folder)) {
                 $this->files->syncFolder($folder);

@@ -7,6 +7,9 @@ namespace Hafenbuch\Core\Write;
 /** Files that change together, all or none. */
 final readonly class Operation
 {
+    /** @var array<string, int> by path: the number of its change */
+    private array $numbers;
+
     /**
      * @param  string  $id  unique for ever; part of the names of temporary files
      * @param  list<FileChange>  $changes  one for each path, in the order of writing
@@ -19,8 +22,8 @@ final readonly class Operation
         public array $newFolders = [],
         public array $oldFolders = [],
     ) {
-        $paths = array_map(static fn (FileChange $change): string => $change->path, $changes);
-        if (count(array_unique($paths)) !== count($paths)) {
+        $this->numbers = array_flip(array_map(static fn (FileChange $change): string => $change->path, $changes));
+        if (count($this->numbers) !== count($changes)) {
             throw new \LogicException('An operation changes each file once.');
         }
     }
@@ -36,6 +39,6 @@ final readonly class Operation
     {
         $folder = strrpos($change->path, '/') === false ? '' : substr($change->path, 0, (int) strrpos($change->path, '/') + 1);
 
-        return $folder.'.hafenbuch-'.$this->id.'-'.array_search($change, $this->changes, true).'.tmp';
+        return $folder.'.hafenbuch-'.$this->id.'-'.$this->numbers[$change->path].'.tmp';
     }
 }

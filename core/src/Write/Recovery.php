@@ -38,7 +38,6 @@ final readonly class Recovery
         }
         try {
             $this->work->forward($operation);
-            $this->work->removeTemporaries($operation);
         } catch (UnableToWrite|UnableToRead|FileMoved $failure) {
             $this->work->back($operation);
             $this->journal->rolledBack($operation, $failure->getMessage());

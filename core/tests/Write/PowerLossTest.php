@@ -1,0 +1,75 @@
+<?php
+
+declare(strict_types=1);
+
+use Hafenbuch\Core\Tests\Support\Killed;
+use Hafenbuch\Core\Tests\Support\SmallSave;
+use Hafenbuch\Core\Write\UnableToWrite;
+
+beforeEach(function () {
+    mt_srand((int) (getenv('HAFENBUCH_SEED') ?: 1853));
+    /** @var list<callable(int): int> what comes through of that which was not synced: nothing, all, or by chance */
+    $this->chances = [static fn (int $most): int => 0, static fn (int $most): int => $most, ...array_fill(0, 6, static fn (int $most): int => mt_rand(0, $most))];
+});
+
+dataset('sizes of a save', ['1 line' => 1, '3 lines' => 3, '8 lines' => 8]);
+
+it('is all or nothing when the power fails at any step', function (int $lines) {
+    $whole = SmallSave::onVolatile($lines);
+    $whole->save();
+    for ($step = 1; $step <= $whole->fuse->steps; $step++) {
+        foreach ($this->chances as $chance) {
+            $save = SmallSave::onVolatile($lines);
+            $save->fuse->killAt = $step;
+            expect(fn () => $save->save())->toThrow(Killed::class);
+            $save->fuse->repair();
+            $save->files->losePower($chance);
+            $save->recover();
+            expect($save->files->files())->toBe($save->expected(), "power lost at step {$step}");
+        }
+    }
+})->with('sizes of a save');
+
+it('has everything on the disk when it says so', function (int $lines) {
+    foreach ($this->chances as $chance) {
+        $save = SmallSave::onVolatile($lines);
+        $save->save();
+        $save->files->losePower($chance);
+        expect($save->journal->state('op'))->toBe('done')->and($save->files->files())->toBe($save->after);
+    }
+})->with('sizes of a save');
+
+it('has everything on the disk when the recovery says so', function (int $lines) {
+    $whole = SmallSave::onVolatile($lines);
+    $whole->save();
+    for ($step = 2; $step < $whole->fuse->steps; $step++) {
+        foreach ($this->chances as $chance) {
+            $save = SmallSave::onVolatile($lines);
+            $save->fuse->killAt = $step;
+            expect(fn () => $save->save())->toThrow(Killed::class);
+            $save->fuse->repair();
+            $save->files->losePower($chance);
+            $save->recover();
+            $save->files->losePower($chance);
+            expect($save->files->files())->toBe($save->expected(), "power lost at step {$step}, and after the recovery");
+        }
+    }
+})->with('sizes of a save');
+
+it('has everything on the disk when it says that all was taken back', function (int $lines) {
+    $whole = SmallSave::onVolatile($lines);
+    $whole->save();
+    for ($step = 1; $step <= $whole->fuse->steps; $step++) {
+        foreach ($this->chances as $chance) {
+            $save = SmallSave::onVolatile($lines);
+            $save->fuse->refuseAt = $step;
+            try {
+                $save->save();
+            } catch (UnableToWrite) {
+                expect($save->journal->state('op'))->toBe('rolled back');
+            }
+            $save->files->losePower($chance);
+            expect($save->files->files())->toBe($save->expected(), "refused at step {$step}, then the power lost");
+        }
+    }
+})->with('sizes of a save');
