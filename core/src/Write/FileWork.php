@@ -36,9 +36,6 @@ final readonly class FileWork
             $progress?->step(intdiv($all + $done, 2), $all);
             $this->turn($operation, $change, $change->before, $change->after);
         }
-        if (! $isUntouched) {
-            $this->removeTemporaries($operation);
-        }
         $this->settleFolders($operation, $operation->oldFolders);
     }
 

@@ -54,7 +54,7 @@ final class SmallSave
         }
         ksort($this->before);
         ksort($this->after);
-        $this->operation = new Operation('op', $changes, [], ['b']);
+        $this->operation = new Operation('op', $changes, [], $lines < 3 ? [] : ['b']);
         $this->files = $files($this->before, $fuse);
         $this->journal = new MemoryJournal($fuse);
     }

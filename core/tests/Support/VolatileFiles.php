@@ -69,6 +69,15 @@ final class VolatileFiles implements FileSystem
         return array_filter($files, static fn (?string $bytes): bool => $bytes !== null);
     }
 
+    /** @return list<string> */
+    public function folders(): array
+    {
+        $folders = array_keys(array_filter($this->now, static fn (Inode $inode): bool => $inode->bytes === null));
+        sort($folders);
+
+        return $folders;
+    }
+
     public function hash(string $path): ?string
     {
         $bytes = ($this->now[$path] ?? null)?->bytes;

@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use Hafenbuch\Core\Document\Path;
 use Hafenbuch\Core\Tests\Support\Killed;
 use Hafenbuch\Core\Tests\Support\SmallSave;
 use Hafenbuch\Core\Write\UnableToWrite;
@@ -11,6 +12,23 @@ beforeEach(function () {
     /** @var list<callable(int): int> what comes through of that which was not synced: nothing, all, or by chance */
     $this->chances = [static fn (int $most): int => 0, static fn (int $most): int => $most, ...array_fill(0, 6, static fn (int $most): int => mt_rand(0, $most))];
 });
+
+/**
+ * @param  array<string, string>  $files  content by path
+ * @return list<string> the folders that they stand in
+ */
+function foldersOf(array $files): array
+{
+    $folders = [];
+    foreach (array_keys($files) as $path) {
+        for ($folder = Path::folderOf($path); $folder !== ''; $folder = Path::folderOf($folder)) {
+            $folders[$folder] = $folder;
+        }
+    }
+    sort($folders);
+
+    return $folders;
+}
 
 dataset('sizes of a save', ['1 line' => 1, '3 lines' => 3, '8 lines' => 8]);
 
@@ -35,7 +53,7 @@ it('has everything on the disk when it says so', function (int $lines) {
         $save = SmallSave::onVolatile($lines);
         $save->save();
         $save->files->losePower($chance);
-        expect($save->journal->state('op'))->toBe('done')->and($save->files->files())->toBe($save->after);
+        expect($save->journal->state('op'))->toBe('done')->and($save->files->files())->toBe($save->after)->and($save->files->folders())->toBe(foldersOf($save->after));
     }
 })->with('sizes of a save');
 
@@ -69,7 +87,8 @@ it('has everything on the disk when it says that all was taken back', function (
                 expect($save->journal->state('op'))->toBe('rolled back');
             }
             $save->files->losePower($chance);
-            expect($save->files->files())->toBe($save->expected(), "refused at step {$step}, then the power lost");
+            expect($save->files->files())->toBe($save->expected(), "refused at step {$step}, then the power lost")
+                ->and($save->files->folders())->toBe(foldersOf($save->expected()), "refused at step {$step}, then the power lost");
         }
     }
 })->with('sizes of a save');
