@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Console;
 
 use App\Index\Scanner;
+use Illuminate\Support\Str;
 
 final class ScanFiles extends HafenbuchCommand
 {
@@ -15,10 +16,11 @@ final class ScanFiles extends HafenbuchCommand
     public function handle(Scanner $scanner): int
     {
         $scan = $scanner->run($this->workspace());
+        $words = [Str::plural('file', $scan->files, true), "{$scan->changed} changed", Str::plural('reference', $scan->references, true), Str::plural('stray', $scan->strays, true), "{$scan->seconds} s"];
 
         return $this->answer(
             ['files' => $scan->files, 'changed' => $scan->changed, 'references' => $scan->references, 'strays' => $scan->strays, 'seconds' => $scan->seconds],
-            array_filter(["{$scan->files} files, {$scan->changed} changed, {$scan->references} references, {$scan->strays} strays, {$scan->seconds} s", $scan->message ?? '']),
+            array_filter([implode(', ', $words), $scan->message ?? '']),
         );
     }
 }
