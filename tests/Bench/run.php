@@ -78,12 +78,14 @@ printf("%s, %s cores, PHP %s\n\n", php_uname('m'), trim((string) shell_exec('npr
 $workspace = workspace('scan', 10_000);
 $folder = escapeshellarg($workspace->root);
 shell("cat {$folder}/*/* > /dev/null");
-$yard = min(array_map(static fn (): float => timed(static fn () => shell("find {$folder} -type f -print0 | xargs -0 sha256sum > /dev/null")), [1, 2, 3]));
+$hashing = static fn (): float => timed(static fn () => shell("find {$folder} -type f -print0 | xargs -0 sha256sum > /dev/null"));
+$yards = [$hashing(), $hashing(), $hashing()];
 $peak = 0;
 $scan = timed(function () use (&$peak): void {
     [, $out] = shell(PHP_BINARY.' '.escapeshellarg(base_path('tests/Bench/scan.php')).' scan');
     $peak = (int) $out;
 });
+$yard = median([...$yards, $hashing(), $hashing()]);
 report_line('first scan of 10,000 files, in sha256sum of the same files', $scan / $yard, '×', '≤ 10 (aim 4)', $scan / $yard <= 10);
 report_line('  its seconds', $scan, 's', '', true);
 report_line('  its peak memory', $peak / 2 ** 20, 'MiB', '< 256', $peak < 256 * 2 ** 20);
@@ -109,7 +111,12 @@ $plan = static function (int $documents): float {
 };
 $two = $plan(2000);
 report_line('plan over 2,000 documents with 10,000 references, core', $two * 1000, 'ms', '< 100', $two < 0.1);
-$growth = $plan(8000) / $plan(500) / 16;
+// In turns, and the quickest of each: this machine's speed differs by a factor of two from one moment to the next.
+$small = $large = INF;
+foreach ([1, 2, 3] as $turn) {
+    [$small, $large] = [min($small, $plan(500)), min($large, $plan(8000))];
+}
+$growth = $large / $small / 16;
 report_line('  its growth from 500 to 8,000, beside linear', $growth, '×', '≤ 1.5', $growth <= 1.5);
 
 // A save of 300 documents.
