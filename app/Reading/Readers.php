@@ -125,7 +125,8 @@ final class Readers
     /** @return list<ReaderProcess> */
     private function start(): array
     {
-        $count = $this->count ?? self::processors();
+        // Elsewhere PHP's own program is no command line.
+        $count = in_array(PHP_SAPI, ['cli', 'cli-server'], true) ? $this->count ?? self::processors() : 0;
 
         return $count < 2 ? [] : array_values(array_filter(array_map(fn (): ?ReaderProcess => ReaderProcess::start($this->root), range(1, $count))));
     }

@@ -68,7 +68,7 @@ $early = array_sum(array_slice($times, 20, 100)) / 100;
 $late = array_sum(array_slice($times, -100)) / 100;
 report_line('edit of a 1 MiB draft: the last 100 of 1,000 to the first 100', $late / $early, 'x', 'at most 1.3', $late / $early <= 1.3);
 report_line('1,000 such edits', array_sum($times), 's', 'below 60 (1,000 a minute)', array_sum($times) < 60);
-app(Inventory::class)->releaseSteps(0);
+while (app(Inventory::class)->releaseSteps(0) > 0); // some at a time, as the watcher does
 $room = app(StepList::class)->room($document->refresh());
 report_line('what their steps take, to the draft’s size', $room['bytes'] / strlen($text), 'x', 'below 3', $room['bytes'] / strlen($text) < 3);
 $store = stored() - $storedBefore;

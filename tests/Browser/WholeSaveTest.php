@@ -79,6 +79,15 @@ it('can be done with the keyboard alone', function () {
     expect($harbour->document('pen-carriage.md')->saved_hash)->toBeNull();
 });
 
+it('makes a new document for someone who is done before the templates are here', function () {
+    $browser = $this->browser->logIn($this->harbour->owner->email);
+    $browser->sees('Open …');
+    $browser->script('const send = window.fetch; window.fetch = async (...of) => { if (String(of[0].url ?? of[0]).includes("/templates")) { await new Promise((go) => setTimeout(go, 1500)); } return send(...of); };');
+    $browser->press('New …')->sees('Reading the templates')->fill('Title', 'Pen carriage')->keys(WebDriverKeys::ENTER)->find('.cm-content');
+    $browser->sees('pen-carriage.md');
+    expect($this->harbour->document('pen-carriage.md')->saved_hash)->toBeNull();
+});
+
 it('shows within seconds what someone else does', function () {
     $browser = $this->browser->logIn($this->harbour->owner->email);
     $browser->rowSays('book.md', 'unsettled');

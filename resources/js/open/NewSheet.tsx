@@ -66,7 +66,10 @@ export function NewSheet({ workspace, making, onClose }: { workspace: string; ma
     const [title, setTitle] = useState('');
     const [path, setPath] = useState<string | null>(null);
     const [problem, setProblem] = useState<string | null>(null);
-    const number = useNumber(workspace, template);
+    const reserved = useNumber(workspace, template);
+    const number = reserved ?? null;
+    const isReady = Boolean(making.from || template) && reserved !== undefined;
+    const [isAsked, setAsked] = useState(false);
     const stem = number ? `${number} ${nameFor(title)}`.trim() : nameFor(title);
     const prefix = making.folder ? `${making.folder}/` : '';
     const proposed = path ?? prefix + (ending.startsWith('.') ? stem + ending : ending);
@@ -78,8 +81,20 @@ export function NewSheet({ workspace, making, onClose }: { workspace: string; ma
     });
     const found = title.trim() !== '' || path !== null ? check.data : undefined;
 
-    async function make(event: FormEvent) {
+    // Who types quickly asks before the templates are here; that is done as soon as they are.
+    useEffect(() => {
+        if (isAsked && isReady) {
+            setAsked(false);
+            void make();
+        }
+    });
+
+    function ask(event: FormEvent) {
         event.preventDefault();
+        setAsked(true);
+    }
+
+    async function make() {
         setProblem(null);
         try {
             const body = { path: proposed, title, template: making.from?.id ?? template?.id ?? null, number };
@@ -102,7 +117,7 @@ export function NewSheet({ workspace, making, onClose }: { workspace: string; ma
             onClose={onClose}
             wide={!making.from}
         >
-            <form onSubmit={make} style={{ display: 'flex', flexDirection: 'column', gap: 12, overflowY: 'auto', padding: 3, margin: -3 }}>
+            <form onSubmit={ask} style={{ display: 'flex', flexDirection: 'column', gap: 12, overflowY: 'auto', padding: 3, margin: -3 }}>
                 {!making.from && (
                     <>
                         <div>
@@ -174,17 +189,19 @@ export function NewSheet({ workspace, making, onClose }: { workspace: string; ma
     );
 }
 
-/** The next number of the kind's scheme, reserved as soon as the kind is chosen. */
-function useNumber(workspace: string, template: Template | undefined): string | null {
-    const [number, setNumber] = useState<string | null>(null);
+/** The next number of the kind's scheme, reserved as soon as the kind is chosen; null: there is none; undefined: it is on its way. */
+function useNumber(workspace: string, template: Template | undefined): string | null | undefined {
     const format = template?.scheme ? template.format : null;
+    const [answered, setAnswered] = useState<{ format: string; name: string | null } | null>(null);
     useEffect(() => {
-        setNumber(null);
         if (format) {
             answer(api.POST('/workspaces/{workspace}/numbers', { params: { path: { workspace } }, body: { format } }))
-                .then((reserved) => setNumber(reserved.name))
-                .catch(() => setNumber(null));
+                .then((reserved) => setAnswered({ format, name: reserved.name }))
+                .catch(() => setAnswered({ format, name: null }));
         }
     }, [workspace, format]);
-    return number;
+    if (!format) {
+        return null;
+    }
+    return answered?.format === format ? answered.name : undefined;
 }
