@@ -232,8 +232,19 @@ final class Browser
     /** Takes the network away from the page, and gives it back. */
     public function offline(bool $isOffline): self
     {
+        return $this->network($isOffline, 0);
+    }
+
+    /** Has every answer come so much later. */
+    public function slow(int $milliseconds): self
+    {
+        return $this->network(false, $milliseconds);
+    }
+
+    private function network(bool $isOffline, int $latency): self
+    {
         $this->driver->executeCustomCommand('/session/:sessionId/chromium/network_conditions', 'POST', [
-            'network_conditions' => ['offline' => $isOffline, 'latency' => 0, 'download_throughput' => -1, 'upload_throughput' => -1],
+            'network_conditions' => ['offline' => $isOffline, 'latency' => $latency, 'download_throughput' => -1, 'upload_throughput' => -1],
         ]);
 
         return $this;
