@@ -30,6 +30,23 @@ function foldersOf(array $files): array
     return $folders;
 }
 
+/**
+ * A save that was killed at a step as the power failed, and then recovered.
+ *
+ * @param  callable(int): int  $chance
+ */
+function recoveredFrom(int $lines, int $step, callable $chance): SmallSave
+{
+    $save = SmallSave::onVolatile($lines);
+    $save->fuse->killAt = $step;
+    expect(fn () => $save->save())->toThrow(Killed::class);
+    $save->fuse->repair();
+    $save->files->losePower($chance);
+    $save->recover();
+
+    return $save;
+}
+
 dataset('sizes of a save', ['1 line' => 1, '3 lines' => 3, '8 lines' => 8]);
 
 it('is all or nothing when the power fails at any step', function (int $lines) {
@@ -37,12 +54,7 @@ it('is all or nothing when the power fails at any step', function (int $lines) {
     $whole->save();
     for ($step = 1; $step <= $whole->fuse->steps; $step++) {
         foreach ($this->chances as $chance) {
-            $save = SmallSave::onVolatile($lines);
-            $save->fuse->killAt = $step;
-            expect(fn () => $save->save())->toThrow(Killed::class);
-            $save->fuse->repair();
-            $save->files->losePower($chance);
-            $save->recover();
+            $save = recoveredFrom($lines, $step, $chance);
             expect($save->files->files())->toBe($save->expected(), "power lost at step {$step}");
         }
     }
@@ -62,12 +74,7 @@ it('has everything on the disk when the recovery says so', function (int $lines)
     $whole->save();
     for ($step = 2; $step < $whole->fuse->steps; $step++) {
         foreach ($this->chances as $chance) {
-            $save = SmallSave::onVolatile($lines);
-            $save->fuse->killAt = $step;
-            expect(fn () => $save->save())->toThrow(Killed::class);
-            $save->fuse->repair();
-            $save->files->losePower($chance);
-            $save->recover();
+            $save = recoveredFrom($lines, $step, $chance);
             $save->files->losePower($chance);
             expect($save->files->files())->toBe($save->expected(), "power lost at step {$step}, and after the recovery");
         }

@@ -15,22 +15,15 @@ final class HtmlLexer
 
     private const ATTRIBUTE = '~\G[\s/]*+([^\s"\'<>/=\x00][^\s/>=]*)(?:\s*=\s*(?:"([^"]*)"|\'([^\']*)\'|([^\s>]+)))?~';
 
-    /** An expression that gave up, at a limit of its engine, is not tried again before so many bytes. */
-    private const FAR = 1 << 20;
-
     /**
      * @param  ?HtmlWanted  $wanted  null: every start tag
      * @return \Generator<HtmlTag>
      */
     public static function tags(string $html, ?HtmlWanted $wanted = null): \Generator
     {
-        $at = $triesAgainAt = 0;
-        while (true) {
-            if ($wanted !== null && $at >= $triesAgainAt) {
-                $isPassed = preg_match($wanted->passedOver, $html, $match, 0, $at);
-                $at += strlen($match[0] ?? '');
-                $triesAgainAt = $isPassed === false ? $at + self::FAR : $triesAgainAt;
-            }
+        $passOver = new PassOver($wanted->passedOver ?? []);
+        for ($at = 0; ;) {
+            $at += $passOver->length($html, $at);
             if (preg_match('~<(?:(!--)|([!?])|/[A-Za-z]|([A-Za-z][^\s/>\x00]*))~', $html, $match, PREG_OFFSET_CAPTURE | PREG_UNMATCHED_AS_NULL, $at) !== 1) {
                 return;
             }

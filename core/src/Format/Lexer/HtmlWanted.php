@@ -12,7 +12,8 @@ final readonly class HtmlWanted
     /** As the lexer reads it, except that a quote where an unquoted value begins is left to the lexer. */
     private const VALUE = '\s*+=\s*+(?:"[^"]*+"|\'[^\']*+\'|[^\s>"\'][^\s>]*+)';
 
-    private function __construct(public string $passedOver) {}
+    /** @param list<string> $passedOver expressions */
+    private function __construct(public array $passedOver) {}
 
     /**
      * @param  list<string>  $elements  in lower case
@@ -23,6 +24,6 @@ final readonly class HtmlWanted
         $element = '(?!(?:'.implode('|', [...$elements, ...array_keys(HtmlLexer::RAW), 'plaintext']).')(?:[\s/>]|$))'.self::NAME;
         $attribute = '[\s/]*+(?!(?:'.implode('|', $attributes).')(?:[\s/>=]|$))[^\s"\'<>/=\x00][^\s/>=]*+(?:'.self::VALUE.')?+';
 
-        return new self("~(?:[^<]++|<(?![A-Za-z/!?])|</[A-Za-z][^>]*+>|<{$element}(?:{$attribute})*+[\s/]*+>)++~Ai");
+        return new self(["~(?:[^<]++|<(?![A-Za-z/!?])|</[A-Za-z][^>]*+>|<{$element}(?:{$attribute})*+[\s/]*+>)++~Ai"]);
     }
 }

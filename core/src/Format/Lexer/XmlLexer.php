@@ -18,20 +18,14 @@ final class XmlLexer
     /** A whole tag: its name, its attributes as one stretch, and the slash of an empty one. */
     private const START_TAG = '~<('.self::NAME.')((?:\s+'.self::NAME.'\s*=\s*(?:"[^"<]*"|\'[^\'<]*\'))*+)\s*(/?)>~A';
 
-    /** An expression that gave up, at a limit of its engine, is not tried again before so many bytes. */
-    private const FAR = 1 << 20;
-
     private int $position = 0;
-
-    /** @var list<int> for each expression of what is passed over */
-    private array $triesAgainAt = [0, 0];
 
     /** @var list<string> the names of the open elements */
     private array $open = [];
 
     private bool $hasRoot = false;
 
-    private function __construct(private readonly string $bytes, private readonly ?XmlWanted $wanted) {}
+    private function __construct(private readonly string $bytes, private readonly PassOver $passOver) {}
 
     /**
      * @param  ?XmlWanted  $wanted  null: every element
@@ -41,7 +35,7 @@ final class XmlLexer
      */
     public static function tokens(string $bytes, ?XmlWanted $wanted = null): array
     {
-        return (new self($bytes, $wanted))->run();
+        return (new self($bytes, new PassOver($wanted->passedOver ?? [])))->run();
     }
 
     /** @return list<XmlToken> */
@@ -99,7 +93,7 @@ final class XmlLexer
     private function startTag(): XmlToken
     {
         $start = $this->position;
-        $length = $this->passedOver();
+        $length = $this->open === [] ? 0 : $this->passOver->length($this->bytes, $start);
         if ($length > 0) {
             return $this->token(XmlTokenKind::Elements, $length);
         }
@@ -120,26 +114,6 @@ final class XmlLexer
             $slash === '' ? XmlTokenKind::StartTag : XmlTokenKind::EmptyTag,
             $start, strlen($all), $name, $start + 1 + strlen($name), strlen($attributes), $this->bytes,
         );
-    }
-
-    /** @return int how many bytes from here nobody asked for */
-    private function passedOver(): int
-    {
-        if ($this->wanted === null || $this->open === []) {
-            return 0;
-        }
-        foreach ($this->wanted->passedOver as $which => $expression) {
-            if ($this->position < $this->triesAgainAt[$which]) {
-                continue;
-            }
-            $found = preg_match($expression, $this->bytes, $match, 0, $this->position);
-            if ($found !== false) {
-                return strlen($match[0] ?? '');
-            }
-            $this->triesAgainAt[$which] = $this->position + self::FAR;
-        }
-
-        return 0;
     }
 
     /** Finds out how far a tag goes well, for the error. */
