@@ -14,8 +14,8 @@ final readonly class DocumentSnapshot
      * @param  ?string  $savedHash  of the file's content as last known; null: no file yet
      * @param  ?string  $draftHash  of the unsaved working content; null: no draft
      * @param  ?string  $draftBase  the saved hash that the draft was begun on
-     * @param  list<string>  $refersTo  the files that the working content points at
-     * @param  list<string>  $savedRefersTo  the files that the saved content points at
+     * @param  list<string>  $refersTo  the files that the working content points at, each once
+     * @param  list<string>  $savedRefersTo  the files that the saved content points at, each once
      */
     public function __construct(
         public string $id,

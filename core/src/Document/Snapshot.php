@@ -12,10 +12,13 @@ final class Snapshot
     /** @var array<string, DocumentSnapshot> by id */
     public readonly array $documents;
 
-    /** @var array<string, string> path to id */
-    private array $idByPath = [];
+    /** @var list<DocumentSnapshot> */
+    private array $numbered = [];
 
-    /** @var array<string, list<string>> path to ids, where there are several */
+    /** @var array<string, int> path to the number of its document */
+    private array $numberByPath = [];
+
+    /** @var array<string, list<int>> path to the numbers of its documents, where there are several */
     private array $shared = [];
 
     private ?Graph $graph = null;
@@ -31,14 +34,17 @@ final class Snapshot
     {
         $byId = [];
         foreach ($documents as $document) {
+            $number = count($this->numbered);
+            $this->numbered[] = $document;
             $byId[$document->id] = $document;
-            if (isset($this->idByPath[$document->path])) {
-                $this->shared[$document->path] ??= [$this->idByPath[$document->path]];
-                $this->shared[$document->path][] = $document->id;
+            $other = $this->numberByPath[$document->path] ?? null;
+            if ($other !== null) {
+                $this->shared[$document->path] ??= [$other];
+                $this->shared[$document->path][] = $number;
             }
             // Of two documents for one path the one that has the file is what others point at.
-            if (! isset($this->idByPath[$document->path]) || ! $document->isNew()) {
-                $this->idByPath[$document->path] = $document->id;
+            if ($other === null || ! $document->isNew()) {
+                $this->numberByPath[$document->path] = $number;
             }
         }
         $this->documents = $byId;
@@ -51,9 +57,7 @@ final class Snapshot
 
     public function at(string $path): ?DocumentSnapshot
     {
-        $id = $this->idByPath[$path] ?? null;
-
-        return $id === null ? null : $this->documents[$id];
+        return $this->numbered[$this->numberByPath[$path] ?? -1] ?? null;
     }
 
     /** @return list<DocumentSnapshot> every document that has the path or proposes it */
@@ -62,7 +66,7 @@ final class Snapshot
         $one = $this->at($path);
 
         return match (true) {
-            isset($this->shared[$path]) => array_map($this->get(...), $this->shared[$path]),
+            isset($this->shared[$path]) => array_map(fn (int $number): DocumentSnapshot => $this->numbered[$number], $this->shared[$path]),
             $one === null => [],
             default => [$one],
         };
@@ -123,18 +127,18 @@ final class Snapshot
     public function graph(): Graph
     {
         if ($this->graph === null) {
-            $edges = [];
-            foreach ($this->documents as $id => $document) {
-                $edges[$id] = [];
+            $targets = [];
+            foreach ($this->numbered as $number => $document) {
+                $of = [];
                 foreach ($document->refersTo as $path) {
-                    $target = $this->idByPath[$path] ?? null;
-                    if ($target !== null && $target !== $id) {
-                        $edges[$id][$target] = true;
+                    $target = $this->numberByPath[$path] ?? null;
+                    if ($target !== null && $target !== $number) {
+                        $of[$target] = $target;
                     }
                 }
-                $edges[$id] = array_map(strval(...), array_keys($edges[$id]));
+                $targets[] = array_values($of);
             }
-            $this->graph = new Graph($edges);
+            $this->graph = new Graph(array_map(static fn (DocumentSnapshot $document): string => $document->id, $this->numbered), $targets);
         }
 
         return $this->graph;

@@ -5,17 +5,12 @@ declare(strict_types=1);
 namespace Hafenbuch\Core\Plan;
 
 use Hafenbuch\Core\Document\DocumentSnapshot;
-use Hafenbuch\Core\Document\FileState;
 use Hafenbuch\Core\Document\Snapshot;
 
 /** The workspace as it will be after a plan: which references will be broken, and what stays unsaved. */
 final class Outlook
 {
-    /** @var array<string, true> paths at which the plan writes a file */
-    private array $written = [];
-
-    /** @var array<string, true> paths at which there is no file after the plan, though there was one */
-    private array $removed = [];
+    private readonly FilesAfter $files;
 
     /** @var array<string, true> the ids of the documents that get a line */
     private array $planned = [];
@@ -30,15 +25,10 @@ final class Outlook
         private readonly Redirections $redirections,
         private readonly array $lines,
     ) {
+        $this->files = FilesAfter::of($snapshot, $lines);
         foreach ($lines as $line) {
             $this->planned[$line->documentId] = true;
-            if ($line->action->writes()) {
-                $this->written[$line->path] = true;
-            } elseif ($line->action === Action::Remove) {
-                $this->removed[$line->path] = true;
-            }
         }
-        $this->removed = array_diff_key($this->removed, $this->written);
     }
 
     /** @return list<Warning> */
@@ -84,25 +74,24 @@ final class Outlook
         return $blockers;
     }
 
-    /** @return list<string> the ids of every document that the plan rests on */
+    /** @return array<string, DocumentSnapshot> every document that the plan rests on, by id */
     public function reads(): array
     {
         $ids = [];
         foreach ($this->lines as $line) {
-            $ids[$this->source($line)->id] = true;
-            if (! $line->makesDocument()) {
-                $ids[$line->documentId] = true;
+            $ids[] = $line->origin ?? $line->documentId;
+            if ($line->origin !== null && ! $line->makesDocument()) {
+                $ids[] = $line->documentId;
             }
         }
-        $ids = array_map(strval(...), array_keys($ids));
-        $around = [...$ids, ...$this->removed === [] ? [] : $this->snapshot->pointingAt($this->removed)];
-        foreach ($ids as $id) {
-            if ($this->snapshot->get($id)->isNew()) {
-                array_push($around, ...$this->snapshot->graph()->referrersOf($id));
+        $around = $this->files->removed === [] ? [] : $this->snapshot->pointingAt($this->files->removed);
+        foreach (array_intersect_key($this->snapshot->documents, array_flip($ids)) as $document) {
+            if ($document->isNew()) {
+                array_push($around, ...$this->snapshot->graph()->referrersOf($document->id));
             }
         }
 
-        return array_values(array_unique([...$around, ...$this->snapshot->graph()->below($ids)]));
+        return array_intersect_key($this->snapshot->documents, array_flip([...$ids, ...$around, ...$this->snapshot->graph()->below($ids)]));
     }
 
     /** The document whose content a line writes. */
@@ -126,7 +115,7 @@ final class Outlook
             default => [$source->refersTo, $this->redirections->forWorking($source)],
         };
 
-        return array_values(array_unique(array_map(static fn (string $path): string => $leads->from($path), $targets)));
+        return $leads->isEmpty() ? $targets : array_values(array_unique(array_map($leads->from(...), $targets)));
     }
 
     /** @return list<Warning> */
@@ -134,11 +123,11 @@ final class Outlook
     {
         $warnings = [];
         foreach ($this->targetsAfter($line, $source) as $path) {
-            if (isset($this->written[$path])) {
+            if (isset($this->files->there[$path])) {
                 continue;
             }
             $target = $this->snapshot->at($path);
-            if (isset($this->removed[$path])) {
+            if (isset($this->files->removed[$path])) {
                 $warnings[] = new Warning($line->path, "It will point at {$path}, which this plan takes away: a stray.");
             } elseif ($target === null) {
                 $known = in_array($path, $source->savedRefersTo, true);
@@ -149,7 +138,7 @@ final class Outlook
                 $warnings[] = new Warning($line->path, "It will point at {$path}, which has no file yet: a stray until that is saved.", [
                     WayOut::save($target->id, "Save {$path} too"),
                 ]);
-            } elseif ($target->fileState() === FileState::Gone) {
+            } else {
                 $warnings[] = new Warning($line->path, "It points at {$path}, whose file is gone.");
             }
         }
@@ -191,7 +180,7 @@ final class Outlook
     /** @return list<array{string, DocumentSnapshot}> each path that is taken away with a document whose file will still point at it */
     private function brokenByRemoval(): array
     {
-        $deleted = array_filter($this->removed, fn (string $path): bool => ! isset($this->redirections->moved[$path]), ARRAY_FILTER_USE_KEY);
+        $deleted = array_filter($this->files->removed, fn (string $path): bool => ! isset($this->redirections->moved[$path]), ARRAY_FILTER_USE_KEY);
         if ($deleted === []) {
             return [];
         }
@@ -204,7 +193,7 @@ final class Outlook
         $broken = [];
         foreach ($this->snapshot->pointingAt($deleted) as $id) {
             $referrer = $this->snapshot->get($id);
-            if (isset($this->removed[$referrer->path]) || ! $referrer->hasFile()) {
+            if (isset($this->files->removed[$referrer->path]) || ! $referrer->hasFile()) {
                 continue;
             }
             foreach (array_unique($after[$id] ?? $referrer->savedRefersTo) as $path) {
@@ -239,8 +228,11 @@ final class Outlook
     {
         $warnings = [];
         foreach ($this->snapshot->graph()->below($saved) as $id) {
+            if (isset($this->planned[$id])) {
+                continue;
+            }
             $document = $this->snapshot->get($id);
-            if ($document->isUnsaved() && ! isset($this->planned[$id]) && ! $document->isNew()) {
+            if ($document->isUnsaved() && ! $document->isNew()) {
                 $warnings[] = new Warning($document->path, 'It stays unsaved, although a document that is saved refers to it.', [
                     WayOut::save($id, 'Save it too'),
                 ]);

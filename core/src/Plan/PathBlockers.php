@@ -37,12 +37,13 @@ final class PathBlockers
      */
     public static function of(Snapshot $snapshot, array $lines, array $decisions): array
     {
-        $self = new self($snapshot, $lines);
+        $self = null;
         $blockers = [];
         foreach ($lines as $line) {
             $by = $line->origin ?? $line->documentId;
             $decision = $decisions[$by] ?? null;
             if ($decision?->path !== null && $decision->path === $line->path && $line->action !== Action::Remove) {
+                $self ??= new self($snapshot, $lines);
                 $blocker = $self->problem($line, $by, $decision);
                 if ($blocker !== null) {
                     $blockers[] = $blocker;

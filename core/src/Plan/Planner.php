@@ -37,12 +37,8 @@ final class Planner
         $outlook = new Outlook($snapshot, $decisions, $redirections, $lines);
         $warnings = $outlook->warnings();
         array_push($blockers, ...$outlook->blockers());
-        $read = [];
-        foreach ($outlook->reads() as $id) {
-            $read[$id] = $snapshot->get($id);
-        }
 
-        return new Plan(Fingerprint::of($lines, $warnings, $blockers, $read, $snapshot->looks()), $lines, $warnings, $blockers, $rewriting->made ?? []);
+        return new Plan(Fingerprint::of($lines, $warnings, $blockers, $outlook->reads(), $snapshot->looks()), $lines, $warnings, $blockers, $rewriting->made ?? []);
     }
 
     /**
@@ -54,26 +50,22 @@ final class Planner
      */
     private function chosen(Snapshot $snapshot, array $decisions, Redirections $redirections): array
     {
-        $reasons = [];
-        $queue = [];
-        foreach ($snapshot->documents as $id => $document) {
-            $decision = $decisions[$id] ?? null;
-            if ($decision === null || ! $this->doesSomething($document, $decision)) {
-                continue;
-            }
-            $reasons[$id] = $decision->kind === DecisionKind::Save && $decision->over !== null ? Reason::over($decision->over) : Reason::asked();
-            if ($decision->isSave() || ($decision->makesFile() && ! $decision->isTogether)) {
-                $queue[] = $document;
-            }
-        }
-        for ($head = 0; $head < count($queue); $head++) {
-            foreach ($queue[$head]->refersTo as $path) {
-                $target = $snapshot->at($path);
-                if ($target !== null && $target->isNew() && ! isset($reasons[$target->id]) && ! isset($decisions[$target->id])) {
-                    $reasons[$target->id] = Reason::neededBy($queue[$head]->path);
-                    $queue[] = $target;
+        $reasons = $writing = $undecided = [];
+        foreach ($snapshot->documents as $document) {
+            $decision = $decisions[$document->id] ?? null;
+            if ($decision === null) {
+                if ($document->isNew()) {
+                    $undecided[] = $document->id;
+                }
+            } elseif ($this->doesSomething($document, $decision)) {
+                $reasons[$document->id] = $decision->kind === DecisionKind::Save && $decision->over !== null ? Reason::over($decision->over) : Reason::asked();
+                if ($decision->isSave() || ($decision->makesFile() && ! $decision->isTogether)) {
+                    $writing[] = $document->id;
                 }
             }
+        }
+        foreach ($snapshot->graph()->pulledIn($writing, $undecided) as $id => $by) {
+            $reasons[$id] = Reason::neededBy($snapshot->get($by)->path);
         }
         foreach ($redirections->rewritten($snapshot) as $id) {
             $reasons[$id] ??= Reason::follows($redirections->cause($snapshot->get($id)));
