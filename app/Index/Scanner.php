@@ -22,7 +22,8 @@ use Illuminate\Support\Str;
 /** Brings the index up to the files of a workspace's folder, reading only what has changed. */
 final class Scanner
 {
-    private const CHUNK = 400;
+    /** So few documents are written at once that the readers, which go on meanwhile, have enough waiting for that time. */
+    private const CHUNK = 200;
 
     private const PROGRESS_SECONDS = 0.5;
 

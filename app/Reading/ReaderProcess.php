@@ -7,8 +7,8 @@ namespace App\Reading;
 /** A process of its own that looks at files; it answers each batch in the order in which they came. */
 final class ReaderProcess
 {
-    /** Batches that may be with it at once: one that it works on, and one that waits, so that it never does. */
-    private const AT_ONCE = 2;
+    /** Batches that may be with it at once: one that it works on, and those that wait, so that it never does. */
+    private const AT_ONCE = 4;
 
     /** @var list<list<array{string, int, ?string}>> */
     private array $batches = [];

@@ -12,8 +12,8 @@ final class Readers
 
     private const BATCH_FILES = 40;
 
-    /** With two batches waiting, each longer by a path at most, this stays below what a socket buffers, so that asking never waits. */
-    private const BATCH_BYTES = 24_000;
+    /** With as many as a process takes, each longer by a path at most, this stays below what a socket buffers, so that asking never waits. */
+    private const BATCH_BYTES = 16_000;
 
     /** What an entry takes beside its path. */
     private const ENTRY_BYTES = 120;

@@ -71,19 +71,22 @@ if (($argv[1] ?? '') === 'past') {
 printf("%s, %s cores, PHP %s\n\n", php_uname('m'), trim((string) shell_exec('nproc')), PHP_VERSION);
 
 // First scan and rescan.
-$workspace = workspace('scan', 10_000);
-$folder = escapeshellarg($workspace->root);
-shell("cat {$folder}/*/* > /dev/null");
-$hashing = static fn (): float => timed(static fn () => shell("find {$folder} -type f -print0 | xargs -0 sha256sum > /dev/null"));
-$yards = [$hashing(), $hashing(), $hashing()];
+$scans = $ratios = [];
 $peak = 0;
-$scan = timed(function () use (&$peak): void {
-    [, $out] = shell(PHP_BINARY.' '.escapeshellarg(base_path('tests/Bench/scan.php')).' scan');
-    $peak = (int) $out;
-});
-$yard = median([...$yards, $hashing(), $hashing()]);
-report_line('first scan of 10,000 files, in sha256sum of the same files', $scan / $yard, '×', '≤ 10 (aim 4)', $scan / $yard <= 10);
-report_line('  its seconds', $scan, 's', '', true);
+foreach (['scan', 'scan-2', 'scan-3'] as $name) {
+    $workspace = workspace($name, 10_000);
+    $folder = escapeshellarg($workspace->root);
+    shell("cat {$folder}/*/* > /dev/null");
+    $hashing = static fn (): float => timed(static fn () => shell("find {$folder} -type f -print0 | xargs -0 sha256sum > /dev/null"));
+    $yards = [$hashing(), $hashing()];
+    $scans[] = $scan = timed(static function () use (&$peak, $name): void {
+        [, $out] = shell(PHP_BINARY.' '.escapeshellarg(base_path('tests/Bench/scan.php')).' '.$name);
+        $peak = max($peak, (int) $out);
+    });
+    $ratios[] = $scan / median([...$yards, $hashing()]);
+}
+report_line('first scan of 10,000 files, in sha256sum of them (median of 3)', median($ratios), '×', '≤ 10 (aim 4)', median($ratios) <= 10);
+report_line('  its seconds', median($scans), 's', '', true);
 report_line('  its peak memory', $peak / 2 ** 20, 'MiB', '< 256', $peak < 256 * 2 ** 20);
 sleep(2);
 timed(static fn () => app(App\Index\Scanner::class)->run($workspace));
@@ -108,23 +111,23 @@ $growth = median($growths) / median($passes);
 report_line('  its growth from 500 to 8,000, beside that of one pass over them', $growth, '×', '≤ 1.5', $growth <= 1.5);
 report_line('  its growth beside linear; that of the pass is '.round(median($passes), 2), median($growths), '×', '', true);
 
-// A save of 300 documents.
-$workspace = workspace('save', 600);
-app(App\Index\Scanner::class)->run($workspace);
+// A save of 300 documents. Each time of others: where files were replaced, new ones are slow to make for a minute.
 $person = User::query()->firstOrFail();
-$documents = Document::query()->where('workspace_id', $workspace->id)->orderBy('path')->limit(300)->get();
-$target = config('hafenbuch.roots')[0].'/copies';
-mkdir($target);
 $copies = $saves = $ratios = [];
 foreach (range(1, 5) as $round) {
+    $workspace = workspace("save-{$round}", 600);
+    sleep(2); // What was written in the second of the scan would have to be hashed again, as no file of yesterday is.
+    app(App\Index\Scanner::class)->run($workspace);
+    $documents = Document::query()->where('workspace_id', $workspace->id)->orderBy('path')->limit(300)->get();
     foreach ($documents as $document) {
         app(DraftDesk::class)->write($document, file_get_contents("{$workspace->root}/{$document->path}")."\n", $person, null);
     }
-    sleep(2); // Nobody saves all again within the second in which file times cannot tell the one from the other.
-    $copies[] = $copy = timed(static function () use ($documents, $workspace, $target, $round): void {
+    $target = config('hafenbuch.roots')[0]."/copies-{$round}";
+    mkdir($target);
+    $copies[] = $copy = timed(static function () use ($documents, $workspace, $target): void {
         foreach ($documents as $n => $document) {
-            copy("{$workspace->root}/{$document->path}", "{$target}/{$round}-{$n}");
-            $file = fopen("{$target}/{$round}-{$n}", 'r+b');
+            copy("{$workspace->root}/{$document->path}", "{$target}/{$n}");
+            $file = fopen("{$target}/{$n}", 'r+b');
             fsync($file);
             fclose($file);
         }
