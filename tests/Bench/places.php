@@ -74,18 +74,21 @@ $moved = static function (int $files, int $others) use ($person): array {
         $entry = $desk->save($workspace, $person, $decisions, null, null, 'move');
     });
     $written = $entry->lines->filter(static fn (OperationLine $line): bool => $line->after_hash !== null)->pluck('path')->all();
-    $target = "{$workspace->root}-copies";
-    mkdir($target);
-    $copy = timed(static function () use ($written, $workspace, $target): void {
-        foreach ($written as $n => $path) {
-            copy("{$workspace->root}/{$path}", "{$target}/{$n}");
-            $file = fopen("{$target}/{$n}", 'r+b');
-            fsync($file);
-            fclose($file);
-        }
-    });
+    $copies = array_map(static function (int $round) use ($written, $workspace): float {
+        $target = "{$workspace->root}-copies-{$round}";
+        mkdir($target);
 
-    return [$plan, $execution, $copy, count($written)];
+        return timed(static function () use ($written, $workspace, $target): void {
+            foreach ($written as $n => $path) {
+                copy("{$workspace->root}/{$path}", "{$target}/{$n}");
+                $file = fopen("{$target}/{$n}", 'r+b');
+                fsync($file);
+                fclose($file);
+            }
+        });
+    }, [1, 2, 3]);
+
+    return [$plan, $execution, median($copies), count($written)];
 };
 [$plan, $execution, $copy, $written] = $moved(1000, 800);
 report_line('plan of moving 1,000 files that 800 others point at', $plan, 's', '< 1', $plan < 1);
