@@ -46,6 +46,23 @@ it('compares, labels, thins out and brings back versions', function () {
     expect($this->harbour->read('a.md'))->toBe("# Four\n")->and($this->harbour->document('a.md')->versions()->pluck('number')->all())->toBe([0, 1, 2, 4])->and($this->browser->faults())->toBe([]);
 });
 
+it('shows a former drawing with the pictures that it places, fitted to its frame', function () {
+    $this->harbour->put('panel.svg', '<svg xmlns="http://www.w3.org/2000/svg" width="4000" height="2000"><image href="arm.svg" width="400" height="200"/></svg>');
+    $this->harbour->scan();
+    $this->harbour->draft('panel.svg', '<svg xmlns="http://www.w3.org/2000/svg" width="4000" height="2000"><rect width="9" height="9"/></svg>');
+    $this->harbour->saveAll();
+    (new Quay($this->harbour->workspace, $this->harbour->owner))->open([$this->harbour->document('panel.svg')->id]);
+    ($this->logIn)();
+    ($this->go)('panel.svg')->keys(WebDriverKeys::ESCAPE);
+    $this->browser->press('Its whole past')->find('[data-version="0"]')->click();
+    $this->browser->find('iframe[title="as found"]');
+    ($this->until)(fn (): bool => $this->browser->script('return document.querySelector("iframe[title=\'as found\']").contentDocument?.documentElement.getAttribute("viewBox")') === '0 0 4000 2000', 'the drawing fits');
+    $loaded = $this->browser->script('return document.querySelector("iframe[title=\'as found\']").contentWindow.performance.getEntriesByType("resource").map((one) => one.name)');
+    expect($loaded)->toHaveCount(1)->and($loaded[0])->toEndWith('/show/arm.svg');
+    $this->browser->press('one over the other')->find('iframe[style*="clip-path"]');
+    expect($this->browser->faults())->toBe([]);
+});
+
 it('steps back and forward by keys, and makes a new document from a step', function () {
     foreach (['One', 'Two', 'Three'] as $title) {
         $this->harbour->draft('a.md', "# {$title}\n");

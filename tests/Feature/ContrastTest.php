@@ -70,6 +70,20 @@ it('serves what was under its own kind, and lets it run nothing', function () {
     api('GET', "documents/{$this->book}/contents/secret")->assertStatus(404);
 });
 
+it('shows a former drawing as if it were at its path, so that it places its pictures', function () {
+    $harbour = new Harbour(['panels/arm.svg' => '<svg xmlns="http://www.w3.org/2000/svg"><image href="../still.png"/></svg>', 'still.png' => 'PNG']);
+    $harbour->draft('panels/arm.svg', '<svg xmlns="http://www.w3.org/2000/svg"/>');
+    $harbour->saveAll();
+    $this->harbour = $harbour;
+    $id = $harbour->document('panels/arm.svg')->id;
+    $answer = api('GET', "show/panels/arm.svg?document={$id}&source=version-0", as: $harbour->owner)->assertOk()->assertHeader('Content-Type', 'image/svg+xml');
+    expect($answer->content())->toContain('../still.png')->and($answer->headers->get('Content-Security-Policy'))->toContain("img-src 'self'")->not->toContain('script');
+    expect(api('GET', 'show/panels/arm.svg', as: $harbour->owner)->content())->not->toContain('still.png');
+    api('GET', "show/panels/arm.svg?document={$id}", as: $harbour->owner)->assertStatus(422);
+    api('GET', "show/panels/arm.svg?document={$id}&source=../secret", as: $harbour->owner)->assertStatus(422);
+    api('GET', "show/panels/arm.svg?document={$this->book}&source=draft", as: $harbour->owner)->assertStatus(404);
+});
+
 it('refuses sources that are written otherwise, and those of other workspaces', function (string $left) {
     $stranger = new Harbour(['x.md' => '# X']);
     ($this->contrast)(str_replace(['{own}', '{other}'], [$this->book, $stranger->document('x.md')->id], $left), "{$this->book}:draft")->assertStatus(404);

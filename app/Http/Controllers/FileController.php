@@ -5,9 +5,13 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Drafts\DraftDesk;
+use App\History\Sources;
 use App\Models\Document;
+use App\Models\User;
 use App\Models\Workspace;
 use App\Support\MediaType;
+use Illuminate\Container\Attributes\CurrentUser;
+use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use OpenApi\Attributes as OA;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
@@ -26,24 +30,33 @@ final readonly class FileController
     #[OA\Get(path: '/workspaces/{workspace}/documents/{document}/file', operationId: 'showFile', responses: [new OA\Response(response: 200, description: 'the bytes')])]
     public function __invoke(Workspace $workspace, Document $document): Response
     {
-        return $this->answer($document, self::ALONE);
+        return $this->answer($document, self::ALONE, $this->drafts->workingBytes($document));
     }
 
-    /** By its path, so that its references lead to the others. */
-    #[OA\Get(path: '/workspaces/{workspace}/show/{path}', operationId: 'showPath', responses: [new OA\Response(response: 200, description: 'the bytes')])]
-    public function show(Workspace $workspace, string $path): Response
+    /** By its path, so that its references lead to the others; or, as if it were there, a content that a document had. */
+    #[OA\Get(path: '/workspaces/{workspace}/show/{path}', operationId: 'showPath', parameters: [
+        new OA\QueryParameter(name: 'document', description: 'the id of the document whose former content is shown', schema: new OA\Schema(type: 'string')),
+        new OA\QueryParameter(name: 'source', description: 'which content, as `version-3`; with `document`', schema: new OA\Schema(type: 'string')),
+    ], responses: [new OA\Response(response: 200, description: 'the bytes')])]
+    public function show(Request $request, Workspace $workspace, string $path, #[CurrentUser] User $person, Sources $sources): Response
     {
+        $given = $request->validate(['document' => 'string|required_with:source', 'source' => ['string', 'required_with:document', 'regex:~^(?:'.Sources::PATTERN.')$~']]);
+        if ($given !== []) {
+            $document = Document::query()->with('draft')->where('workspace_id', $workspace->id)->findOrFail($given['document'])->setRelation('workspace', $workspace);
+
+            return $this->answer($document, self::FRAMED, $sources->bytes($sources->of($document, $given['source'], $person)));
+        }
         $document = Document::at($workspace, $path) ?? throw new NotFoundHttpException;
 
-        return $this->answer($document->setRelation('workspace', $workspace), self::FRAMED);
+        return $this->answer($document->setRelation('workspace', $workspace), self::FRAMED, $this->drafts->workingBytes($document));
     }
 
-    private function answer(Document $document, string $policy): Response
+    private function answer(Document $document, string $policy, string $bytes): Response
     {
         $type = MediaType::of($document->path);
         $isShown = preg_match('~^(?:image|audio|video)/~', $type) === 1;
 
-        return response($this->drafts->workingBytes($document), 200, [
+        return response($bytes, 200, [
             'Content-Type' => $isShown ? $type : 'application/octet-stream',
             'Content-Disposition' => ($isShown ? 'inline' : 'attachment')."; filename*=UTF-8''".rawurlencode(basename($document->path)),
             'Content-Security-Policy' => $policy,

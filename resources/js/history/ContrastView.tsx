@@ -9,7 +9,7 @@ import { FactTable } from './FactTable';
 import { MergePane } from './MergePane';
 import { Pictures } from './Pictures';
 import { Summary } from './Summary';
-import { contentUrl, type Source, useContrast, useText } from './sources';
+import { type Source, useContrast, useText } from './sources';
 
 const Whole = styled.div`display: grid; grid-template-rows: auto auto minmax(0, 1fr); height: 100%; min-height: 0; min-width: 0;`;
 const Sides = styled.div`display: grid; grid-template-columns: 1fr 1fr; border-bottom: 1px solid var(--rule);`;
@@ -78,8 +78,9 @@ export function ContrastView({ workspace, left, right }: Props) {
                 <Texts workspace={workspace} left={left} right={right} contrast={data} isFolded={!isWhole && !data.isAlike} />
             ) : isPicture ? (
                 <Pictures
-                    left={{ url: contentUrl(workspace, left, data.left.hash), label: data.left.label }}
-                    right={{ url: contentUrl(workspace, right, data.right.hash), label: data.right.label }}
+                    workspace={workspace}
+                    left={{ of: left, side: data.left }}
+                    right={{ of: right, side: data.right }}
                     isOver={look === 'over'}
                 />
             ) : (

@@ -1,39 +1,50 @@
 import { useState } from 'react';
 import styled from 'styled-components';
+import type { ContrastSide } from '../api/client';
 import { font } from '../theme/tokens';
+import { Drawing } from '../ui/Drawing';
+import { contentUrl, type Source } from './sources';
 
 const Beside = styled.div`
     display: grid; grid-template-columns: 1fr 1fr; gap: 14px; padding: 12px 16px;
     figure { margin: 0; background: var(--sheet); border: 1px solid var(--rule); padding: 10px; display: grid; gap: 6px; justify-items: center; min-width: 0; }
     img { width: 100%; max-height: 46vh; object-fit: contain; background: #fff; }
+    iframe { border: 0; width: 100%; height: 46vh; background: #fff; }
     figcaption { font-size: 13px; color: var(--ink-soft); }
 `;
 const Over = styled.div`
     padding: 12px 16px; display: grid; gap: 10px; justify-items: center;
     > div { position: relative; background: #fff; border: 1px solid var(--rule); width: min(100%, 640px); }
     img { display: block; width: 100%; max-height: 46vh; object-fit: contain; }
-    img + img { position: absolute; inset: 0; width: 100%; height: 100%; background: #fff; }
+    iframe { display: block; border: 0; width: 100%; height: 46vh; background: #fff; }
+    :is(img, iframe) + :is(img, iframe) { position: absolute; inset: 0; width: 100%; height: 100%; background: #fff; }
     i { position: absolute; top: 0; bottom: 0; width: 2px; background: var(--brass); pointer-events: none; }
     label { display: grid; grid-template-columns: auto 280px auto; gap: 10px; align-items: center; font: 13px ${font.plain}; color: var(--ink-soft); }
     input { accent-color: var(--brass); }
 `;
 
+interface Side {
+    of: Source;
+    side: ContrastSide;
+}
+
 interface Props {
-    left: { url: string; label: string };
-    right: { url: string; label: string };
+    workspace: string;
+    left: Side;
+    right: Side;
     isOver: boolean;
 }
 
 /** Two pictures beside each other, or one over the other with an edge that can be moved. */
-export function Pictures({ left, right, isOver }: Props) {
+export function Pictures({ workspace, left, right, isOver }: Props) {
     const [edge, setEdge] = useState(50);
     if (!isOver) {
         return (
             <Beside>
-                {[left, right].map((side) => (
-                    <figure key={side.url}>
-                        <img src={`/api${side.url}`} alt={side.label} />
-                        <figcaption>{side.label}</figcaption>
+                {[left, right].map((one) => (
+                    <figure key={one.side.label}>
+                        <Picture workspace={workspace} {...one} />
+                        <figcaption>{one.side.label}</figcaption>
                     </figure>
                 ))}
             </Beside>
@@ -42,12 +53,12 @@ export function Pictures({ left, right, isOver }: Props) {
     return (
         <Over>
             <div>
-                <img src={`/api${left.url}`} alt={left.label} />
-                <img src={`/api${right.url}`} alt={right.label} style={{ clipPath: `inset(0 0 0 ${edge}%)` }} />
+                <Picture workspace={workspace} {...left} />
+                <Picture workspace={workspace} {...right} clipped={`inset(0 0 0 ${edge}%)`} />
                 <i style={{ left: `${edge}%` }} />
             </div>
             <label>
-                {left.label}
+                {left.side.label}
                 <input
                     type="range"
                     min={0}
@@ -56,8 +67,17 @@ export function Pictures({ left, right, isOver }: Props) {
                     onChange={(event) => setEdge(Number(event.target.value))}
                     aria-label="Where one picture ends and the other begins"
                 />
-                {right.label}
+                {right.side.label}
             </label>
         </Over>
+    );
+}
+
+function Picture({ workspace, of, side, clipped }: Side & { workspace: string; clipped?: string }) {
+    const style = clipped ? { clipPath: clipped } : undefined;
+    return side.mediaType === 'image/svg+xml' ? (
+        <Drawing workspace={workspace} path={side.path} name={side.label} state={side.hash} of={of} style={style} />
+    ) : (
+        <img src={`/api${contentUrl(workspace, of, side.hash)}`} alt={side.label} style={style} />
     );
 }
