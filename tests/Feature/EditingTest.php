@@ -66,6 +66,21 @@ it('takes another content for a leaf, up to the limit', function () {
     expect($this->harbour->workingText('photo.png'))->toBe("\x89PNG other");
 });
 
+it('takes what a drawing places into it where an image shows it', function () {
+    $harbour = $this->harbour = new Harbour([
+        'panel.svg' => '<svg xmlns="http://www.w3.org/2000/svg"><image href="parts/gauge.svg"/></svg>',
+        'parts/gauge.svg' => '<svg xmlns="http://www.w3.org/2000/svg"><image href="drum.svg#top"/><image href="../photo.png"/><image href="none.png"/><a href="../photo.png"/></svg>',
+        'parts/drum.svg' => '<svg xmlns="http://www.w3.org/2000/svg"/>', 'photo.png' => 'PNG',
+    ]);
+    $harbour->draft('parts/drum.svg', $drum = '<svg xmlns="http://www.w3.org/2000/svg"><title>Draft</title></svg>');
+    $show = fn (array $headers): string => (string) $this->actingAs($harbour->owner)->withHeaders($headers)->get($harbour->api('/show/parts/gauge.svg'))->assertOk()->content();
+    $expected = '<image href="data:image/svg+xml;base64,'.base64_encode($drum).'#top"/><image href="data:image/png;base64,'.base64_encode('PNG').'"/><image href="none.png"/><a href="../photo.png"/>';
+    expect($show(['Sec-Fetch-Dest' => 'image']))->toContain($expected)
+        ->and($show(['Sec-Fetch-Dest' => 'iframe']))->toBe($harbour->read('parts/gauge.svg'));
+    $this->flushHeaders();
+    expect($show(['Accept' => 'image/avif,image/svg+xml,*/*;q=0.8']))->toContain($expected);
+});
+
 it('shows a drawing by its path, with what it places and without scripts', function () {
     $answer = api('GET', 'show/drum.svg')->assertOk()->assertHeader('Content-Type', 'image/svg+xml');
     expect((string) $answer->headers->get('Content-Security-Policy'))->toContain("default-src 'none'")->toContain("img-src 'self'")->not->toContain('script-src');

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Contents\PlacedPictures;
 use App\Drafts\DraftDesk;
 use App\History\Sources;
 use App\Models\Document;
@@ -25,7 +26,7 @@ final readonly class FileController
     /** A drawing shows the pictures that it places, in a frame of ours and with no script. */
     private const FRAMED = "default-src 'none'; img-src 'self' data:; style-src 'self' 'unsafe-inline'; font-src 'self' data:; frame-ancestors 'self'; base-uri 'none'; form-action 'none'";
 
-    public function __construct(private DraftDesk $drafts) {}
+    public function __construct(private DraftDesk $drafts, private PlacedPictures $pictures) {}
 
     #[OA\Get(path: '/workspaces/{workspace}/documents/{document}/file', operationId: 'showFile', responses: [new OA\Response(response: 200, description: 'the bytes')])]
     public function __invoke(Workspace $workspace, Document $document): Response
@@ -47,8 +48,20 @@ final readonly class FileController
             return $this->answer($document, self::FRAMED, $sources->bytes($sources->of($document, $given['source'], $person)));
         }
         $document = Document::at($workspace, $path) ?? throw new NotFoundHttpException;
+        $bytes = $this->drafts->workingBytes($document->setRelation('workspace', $workspace));
+        if ($this->isForImage($request) && MediaType::of($document->path) === 'image/svg+xml') {
+            $bytes = $this->pictures->in($workspace, $document->path, $bytes);
+        }
 
-        return $this->answer($document->setRelation('workspace', $workspace), self::FRAMED, $this->drafts->workingBytes($document));
+        return $this->answer($document, self::FRAMED, $bytes)->setVary(['Accept', 'Sec-Fetch-Dest']);
+    }
+
+    /** Whether a page or a drawing shows it as an image (Fetch Metadata, section 2.1), which may load nothing itself. */
+    private function isForImage(Request $request): bool
+    {
+        $asked = $request->headers->get('Sec-Fetch-Dest');
+
+        return $asked === null ? str_starts_with((string) $request->headers->get('Accept'), 'image/') : $asked === 'image';
     }
 
     private function answer(Document $document, string $policy, string $bytes): Response

@@ -7,6 +7,7 @@ import { TextButton } from '../ui/Button';
 import { TextBox } from '../ui/Field';
 import { Flag } from '../ui/Flag';
 import { Menu, type MenuEntry } from '../ui/Menu';
+import { PathText } from '../ui/PathText';
 import { count, fileName, folder } from '../ui/words';
 
 const ROW = 62;
@@ -134,7 +135,9 @@ export function CopyTable({ rows, top, isDone, onShare, onPath, overridden }: Pr
                                         {row.content !== 'as saved' && <Flag kind={row.content} />}
                                         {name}
                                     </b>
-                                    <span title={row.path}>{row.path}</span>
+                                    <span title={row.path}>
+                                        <PathText path={row.path} />
+                                    </span>
                                 </Name>
                                 {/* biome-ignore lint/a11y/useSemanticElements: see above */}
                                 <div role="cell">

@@ -4,6 +4,7 @@ import type { FoundDocument } from '../api/client';
 import { useFound } from '../open/OpenSheet';
 import { font } from '../theme/tokens';
 import { Field } from '../ui/Field';
+import { PathText } from '../ui/PathText';
 import { fileName } from '../ui/words';
 
 const List = styled.div`overflow-y: auto; border-block: 1px solid var(--rule); height: 38vh;`;
@@ -12,7 +13,7 @@ const One = styled.button`
     &:hover { background: var(--tint-soft); }
     &:focus-visible { outline-offset: -2px; }
     b { display: block; font: 600 14.5px ${font.title}; }
-    span { font: 12px ${font.mono}; color: var(--ink-soft); }
+    span { display: block; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; font: 12px ${font.mono}; color: var(--ink-soft); }
 `;
 
 interface Props {
@@ -35,7 +36,9 @@ export function PickDocument({ workspace, except, onPick }: Props) {
                     .map((document) => (
                         <One key={document.id} type="button" onClick={() => onPick(document)}>
                             <b>{document.title ?? fileName(document.path)}</b>
-                            <span>{document.path}</span>
+                            <span title={document.path}>
+                                <PathText path={document.path} />
+                            </span>
                         </One>
                     ))}
                 {found.data?.length === 0 && <p style={{ padding: 14 }}>No document has these words.</p>}

@@ -4,6 +4,7 @@ import type { Reference } from '../api/client';
 import { font } from '../theme/tokens';
 import { TextButton } from '../ui/Button';
 import { Flag } from '../ui/Flag';
+import { PathText } from '../ui/PathText';
 import { fileName } from '../ui/words';
 
 const List = styled.ul`list-style: none; margin: 0; padding: 0;`;
@@ -76,7 +77,7 @@ export function References({ references, workspace, incoming, onPoint, onRemove 
                         </div>
                         <div>
                             <small className="path" title={path}>
-                                {path === name ? '' : path}
+                                {path === name ? '' : <PathText path={path} />}
                             </small>
                             <small>
                                 {[...new Set(group.map((reference) => reference.kind))].join(', ')}

@@ -6,17 +6,17 @@ import { Drawing } from '../ui/Drawing';
 import { contentUrl, type Source } from './sources';
 
 const Beside = styled.div`
-    display: grid; grid-template-columns: 1fr 1fr; gap: 14px; padding: 12px 16px;
+    display: grid; grid-template-columns: 1fr 1fr; align-content: start; gap: 14px; padding: 12px 16px;
     figure { margin: 0; background: var(--sheet); border: 1px solid var(--rule); padding: 10px; display: grid; gap: 6px; justify-items: center; min-width: 0; }
     img { width: 100%; max-height: 46vh; object-fit: contain; background: #fff; }
-    iframe { border: 0; width: 100%; height: 46vh; background: #fff; }
+    iframe { border: 0; width: 100%; height: auto; max-height: 46vh; background: #fff; }
     figcaption { font-size: 13px; color: var(--ink-soft); }
 `;
 const Over = styled.div`
     padding: 12px 16px; display: grid; gap: 10px; justify-items: center;
     > div { position: relative; background: #fff; border: 1px solid var(--rule); width: min(100%, 640px); }
     img { display: block; width: 100%; max-height: 46vh; object-fit: contain; }
-    iframe { display: block; border: 0; width: 100%; height: 46vh; background: #fff; }
+    iframe { display: block; border: 0; width: 100%; height: auto; max-height: 46vh; background: #fff; }
     :is(img, iframe) + :is(img, iframe) { position: absolute; inset: 0; width: 100%; height: 100%; background: #fff; }
     i { position: absolute; top: 0; bottom: 0; width: 2px; background: var(--brass); pointer-events: none; }
     label { display: grid; grid-template-columns: auto 280px auto; gap: 10px; align-items: center; font: 13px ${font.plain}; color: var(--ink-soft); }

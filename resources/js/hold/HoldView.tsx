@@ -13,6 +13,7 @@ import { font } from '../theme/tokens';
 import { Button } from '../ui/Button';
 import { Empty } from '../ui/Empty';
 import { Notice } from '../ui/Notice';
+import { PathText } from '../ui/PathText';
 import { useNow } from '../ui/useNow';
 import { ago, count, fileName, size } from '../ui/words';
 import { DiscardSheet } from './DiscardSheet';
@@ -97,7 +98,9 @@ export function HoldView() {
                                 onClick={() => setChosen(one.id)}
                             >
                                 <b>{one.title ?? fileName(one.path)}</b>
-                                <code title={one.path}>{one.path}</code>
+                                <code title={one.path}>
+                                    <PathText path={one.path} />
+                                </code>
                                 <small>
                                     {`held ${ago(quay.data?.heldSince[one.id] ?? null, now) || 'since earlier'} · ${size(one.size) || '0 B'}`}
                                 </small>

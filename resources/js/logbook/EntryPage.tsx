@@ -8,6 +8,7 @@ import { ACTIONS, deed } from '../plan/words';
 import { font } from '../theme/tokens';
 import { Button } from '../ui/Button';
 import { Notice } from '../ui/Notice';
+import { PathText } from '../ui/PathText';
 import { Sheet, SheetActions } from '../ui/Sheet';
 import { moment, size } from '../ui/words';
 import { Difference } from './Difference';
@@ -99,7 +100,9 @@ export function EntryPage({ workspace, entry }: { workspace: string; entry: Entr
                                     <path d="M3 1l5 4-5 4z" fill="currentColor" />
                                 </svg>
                                 <span>{ACTIONS[line.action]}</span>
-                                <code title={line.path}>{line.path}</code>
+                                <code title={line.path}>
+                                    <PathText path={line.path} />
+                                </code>
                                 <small>
                                     {line.action === 'discard' || line.action === 'redraft'
                                         ? line.reason

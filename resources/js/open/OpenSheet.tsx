@@ -8,6 +8,7 @@ import { font } from '../theme/tokens';
 import { Button } from '../ui/Button';
 import { Field } from '../ui/Field';
 import { Notice } from '../ui/Notice';
+import { PathText } from '../ui/PathText';
 import { Sheet, SheetActions } from '../ui/Sheet';
 import { ago, count, fileName, size } from '../ui/words';
 
@@ -108,7 +109,9 @@ export function OpenSheet({ workspace, onClose }: { workspace: string; onClose: 
                         <i>{document.isOpen || chosen.has(document.id) ? '✓' : ''}</i>
                         <div style={{ minWidth: 0 }}>
                             <b>{document.title ?? fileName(document.path)}</b>
-                            <span>{document.path}</span>
+                            <span title={document.path}>
+                                <PathText path={document.path} />
+                            </span>
                         </div>
                         <small>
                             {times.has(document.id) && which !== 'all' && `${ago(times.get(document.id) ?? null)} · `}

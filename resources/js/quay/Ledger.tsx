@@ -6,7 +6,8 @@ import type { Row } from '../api/client';
 import type { Choice, Choices } from '../plan/decisions';
 import { font } from '../theme/tokens';
 import { Menu, type MenuEntry } from '../ui/Menu';
-import { fileName, folder } from '../ui/words';
+import { PathText } from '../ui/PathText';
+import { fileName } from '../ui/words';
 import { DecisionControl } from './DecisionControl';
 import { isUnsaved, mooringLines } from './graph';
 import { MARGIN, MooringLines } from './MooringLines';
@@ -162,7 +163,9 @@ export function Ledger({ entries, choices, current, onCurrent, onDecide, onAsk, 
                         >
                             <Name role="gridcell" tabIndex={-1}>
                                 <strong>{name}</strong>
-                                <span title={row.path}>{folder(row.path) ? `${folder(row.path)}/${fileName(row.path)}` : row.path}</span>
+                                <span title={row.path}>
+                                    <PathText path={row.path} />
+                                </span>
                             </Name>
                             {/* biome-ignore lint/a11y/useSemanticElements: see above */}
                             <div role="gridcell" tabIndex={-1}>

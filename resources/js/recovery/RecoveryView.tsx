@@ -13,6 +13,7 @@ import { font } from '../theme/tokens';
 import { Button, TextButton } from '../ui/Button';
 import { Empty } from '../ui/Empty';
 import { Notice } from '../ui/Notice';
+import { PathText } from '../ui/PathText';
 import { count, fileName, moment, size } from '../ui/words';
 import { allUnsent, forgetUnsent, type Unsent } from '../watch/unsent';
 import { keepAsStep, sent } from '../watch/useUnsent';
@@ -164,7 +165,9 @@ export function RecoveryView() {
                         {documents.map((one) => (
                             <One key={one.id} $on={one.id === shown?.id} aria-label={one.path}>
                                 <h2>{one.title ?? fileName(one.path)}</h2>
-                                <small title={one.path}>{one.path}</small>
+                                <small title={one.path}>
+                                    <PathText path={one.path} />
+                                </small>
                                 {statesOf(one).map(([state, words, more]) => (
                                     <State key={state} $on={standing(one) === state} data-state={state}>
                                         <input

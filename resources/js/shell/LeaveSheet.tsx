@@ -11,6 +11,7 @@ import { States } from '../quay/States';
 import { font } from '../theme/tokens';
 import { Button } from '../ui/Button';
 import { Notice } from '../ui/Notice';
+import { PathText } from '../ui/PathText';
 import { Sheet, SheetActions } from '../ui/Sheet';
 import { count, fileName } from '../ui/words';
 
@@ -93,7 +94,9 @@ export function LeaveSheet({ workspace, rows, hold, act, onLeave, onClose }: Pro
                         <li key={row.id}>
                             <div>
                                 <b>{row.title ?? fileName(row.path)}</b>
-                                <code title={row.path}>{row.path}</code>
+                                <code title={row.path}>
+                                    <PathText path={row.path} />
+                                </code>
                                 {held.has(row.id) && <small>in the hold</small>}
                             </div>
                             <States row={row} />

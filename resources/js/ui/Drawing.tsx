@@ -22,23 +22,28 @@ export function Drawing({ workspace, path, name, state, of, style }: Props) {
             src={`/api/workspaces/${workspace}/show/${address}?${query}`}
             sandbox="allow-same-origin"
             style={style}
-            onLoad={(event) => fit(event.currentTarget.contentDocument?.documentElement)}
+            onLoad={(event) => fit(event.currentTarget)}
         />
     );
 }
 
-/** A drawing of a fixed size takes the size of its frame, as an image would. */
-function fit(root: Element | null | undefined) {
+/** A drawing of a fixed size takes the size of its frame, as an image would, and the frame takes the drawing’s proportions. */
+function fit(frame: HTMLIFrameElement) {
+    const root = frame.contentDocument?.documentElement;
     if (root?.localName !== 'svg') {
         return;
     }
-    const [width, height] = [root.getAttribute('width'), root.getAttribute('height')].map((length) => Number.parseFloat(length ?? '')) as [
-        number,
-        number,
-    ];
+    const [width, height] = ['width', 'height'].map((name) => Number.parseFloat(root.getAttribute(name) ?? '')) as [number, number];
     if (!root.hasAttribute('viewBox') && width > 0 && height > 0) {
         root.setAttribute('viewBox', `0 0 ${width} ${height}`);
     }
     root.setAttribute('width', '100%');
     root.setAttribute('height', '100%');
+    const [, , across, down] = (root.getAttribute('viewBox') ?? '')
+        .trim()
+        .split(/[\s,]+/)
+        .map(Number);
+    if (across && down) {
+        frame.style.aspectRatio = `${across} / ${down}`;
+    }
 }

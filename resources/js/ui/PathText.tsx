@@ -1,0 +1,17 @@
+import styled from 'styled-components';
+import { fileName, folder } from './words';
+
+const Folder = styled.bdi<{ $beside: number }>`
+    display: inline-block; vertical-align: bottom; max-width: calc(100% - ${(p) => p.$beside}ch); overflow: hidden; text-overflow: ellipsis; white-space: nowrap;
+`;
+
+/** A path in a letter of one width. Where room is short its folders are cut, since its end tells documents apart. */
+export function PathText({ path }: { path: string }) {
+    const name = fileName(path);
+    return (
+        <>
+            {name !== path && <Folder $beside={[...name].length + 1}>{folder(path)}</Folder>}
+            {name === path ? name : `/${name}`}
+        </>
+    );
+}
