@@ -114,7 +114,7 @@ export function PastView() {
     const name = row.title ?? fileName(row.path);
     return (
         <View>
-            <ViewHead title={`Past of ${name}`} sub="what it was, beside what it is; nothing changes until you bring something back">
+            <ViewHead title={`Past of ${name}`} sub="nothing changes until you bring something back">
                 <Button onPress={() => navigate(`/w/${workspace}/documents/${id}/as-of`)}>With all below, as of …</Button>
                 <Button onPress={() => navigate(`/w/${workspace}/documents/${id}`)}>Back to the document</Button>
             </ViewHead>

@@ -13,7 +13,7 @@ const Beside = styled.div`
     figcaption { font-size: 13px; color: var(--ink-soft); }
 `;
 const Over = styled.div`
-    padding: 12px 16px; display: grid; gap: 10px; justify-items: center;
+    padding: 12px 16px; display: grid; gap: 10px; justify-items: center; align-content: start;
     > div { position: relative; background: #fff; border: 1px solid var(--rule); width: min(100%, 640px); }
     img { display: block; width: 100%; max-height: 46vh; object-fit: contain; }
     iframe { display: block; border: 0; width: 100%; height: auto; max-height: 46vh; background: #fff; }
