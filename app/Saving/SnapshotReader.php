@@ -24,6 +24,9 @@ final class SnapshotReader
 
     private const FEW = 400;
 
+    /** So many steps from document to document are followed one by one; in longer chains all is read at once, which is quicker. */
+    private const ROUNDS = 12;
+
     /** @var array<string, object{id: string, path: string, path_key: string, saved_hash: ?string, stat: string, seen_at: int, is_gone: int, is_writable: int, draft_hash: ?string, base_hash: ?string, lock_id: ?int, lock_name: ?string}> */
     private array $rows = [];
 
@@ -55,8 +58,8 @@ final class SnapshotReader
         $new = $this->addDocuments($this->documents($workspace), 'documents.id', $ids);
         array_push($new, ...$this->addDocuments($this->documents($workspace), 'fold_key', array_map(static fn (string $path): string => Document::key(Path::fold($path)), $paths)));
         $referrers = $this->referrers($workspace, $new);
-        while ($new !== []) {
-            if (count($new) > self::FEW) {
+        for ($round = 0; $new !== []; $round++) {
+            if (count($new) > self::FEW || $round === self::ROUNDS) {
                 // Most of the workspace hangs together here; two queries for all of it are quicker than many for parts.
                 return $this->whole($workspace, $viewer, $paths, $lookAt);
             }
@@ -83,8 +86,9 @@ final class SnapshotReader
         $unsaved = $this->documents($workspace)->where(static fn (Builder $query) => $query->whereNotNull('drafts.document_id')->orWhereNull('saved_hash'))->pluck('documents.id')->all();
         $this->addDocuments($this->documents($workspace), 'documents.id', $unsaved);
         $seen = array_fill_keys($unsaved, true);
-        for ($at = array_values(array_intersect($unsaved, array_keys($this->rows))); $at !== []; $at = $above) {
-            if (count($at) > self::FEW) {
+        $at = array_values(array_intersect($unsaved, array_keys($this->rows)));
+        for ($round = 0; $at !== []; $at = $above, $round++) {
+            if (count($at) > self::FEW || $round === self::ROUNDS) {
                 return $this->whole($workspace, $viewer, [], $ids);
             }
             $above = array_values(array_filter($this->referrers($workspace, $at), static fn (string $id): bool => ! isset($seen[$id])));

@@ -39,6 +39,11 @@ final class Blockers
      */
     private static function ofOwnFile(DocumentSnapshot $document, Decision $decision, array $lines): array
     {
+        if ($decision->kind === DecisionKind::Move && $lines !== [] && $document->fileState() === FileState::Gone && $document->draftHash === null) {
+            $message = 'Its file is gone since it was last read, so there is nothing to move. Look for changed files, then plan again.';
+
+            return [self::blocker($document, $message, [WayOut::rescan($document->id), ...self::waysAround($document, $decision)])];
+        }
         foreach ($lines as $line) {
             if ($line->path !== $document->path || ! $line->action->touchesFile() || $document->isNew()) {
                 continue;

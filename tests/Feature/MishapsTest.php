@@ -1,0 +1,101 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Drafts\DraftDesk;
+use App\Files\DiskContentStore;
+use App\Index\Scanner;
+use App\Index\ScanWorkspace;
+use App\Models\Document;
+use App\Models\DraftStep;
+use App\Models\Scan;
+use App\Support\Refused;
+use App\Watch\HourlyCare;
+use Illuminate\Support\Facades\Storage;
+use Tests\Support\Harbour;
+
+/* What happens between a look and a deed. */
+
+beforeEach(function () {
+    $this->own = bin2hex(random_bytes(6));
+    $this->harbour = new Harbour(['book.md' => "![arm](arm.svg) {$this->own}\n", 'arm.svg' => '<svg xmlns="http://www.w3.org/2000/svg"/>', 'photo.png' => "photo {$this->own}", 'far.md' => "# Far\n"]);
+    $this->actingAs($this->harbour->owner);
+    $this->save = fn (array $decisions, string $kind = 'save') => api('POST', 'save', ['decisions' => $decisions, 'fingerprint' => api('POST', 'plan', ['decisions' => $decisions])->json('fingerprint'), 'kind' => $kind]);
+    $this->moving = fn (string $path, string $to): array => api('POST', 'relocations', ['paths' => [$path], 'to' => $to])->assertOk()->json();
+});
+
+it('moves a file whose content it has not kept yet, and keeps it', function () {
+    $hash = hash('sha256', "photo {$this->own}");
+    expect(app(DiskContentStore::class)->has($hash))->toBeFalse();
+    ($this->save)(($this->moving)('photo.png', 'stills/photo.png'), 'move')->assertOk();
+    expect($this->harbour->read('stills/photo.png'))->toBe("photo {$this->own}")->and(app(DiskContentStore::class)->isSound($hash))->toBeTrue();
+});
+
+it('moves nothing that another program has changed or taken away since', function () {
+    $decisions = ($this->moving)('photo.png', 'stills/photo.png');
+    $this->harbour->put('photo.png', 'another photo');
+    $plan = api('POST', 'plan', ['decisions' => $decisions])->assertOk()->json();
+    expect($plan['blockers'][0]['message'])->toStartWith('Its file was changed outside of Hafenbuch since it was last read')
+        ->and(array_column($plan['blockers'][0]['waysOut'], 'kind'))->toBe(['rescan', 'leave']);
+    ($this->save)($decisions, 'move')->assertStatus(422);
+    expect($this->harbour->read('photo.png'))->toBe('another photo')->and($this->harbour->read('stills/photo.png'))->toBeNull();
+
+    unlink("{$this->harbour->root}/photo.png");
+    expect(api('POST', 'plan', ['decisions' => $decisions])->json('blockers.0.message'))->toStartWith('Its file is gone since it was last read, so there is nothing to move.');
+});
+
+it('says that what a saved document points at is gone', function () {
+    $this->harbour->draft('book.md', "![arm](arm.svg) more\n");
+    unlink("{$this->harbour->root}/arm.svg");
+    $plan = api('POST', 'plan', ['decisions' => [['document' => $this->harbour->document('book.md')->id, 'kind' => 'save']]])->assertOk()->json();
+    expect($plan['warnings'])->toHaveCount(1)->and($plan['warnings'][0]['message'])->toBe('It points at arm.svg, whose file is gone.');
+});
+
+it('keeps nobody’s edit of a document that was discarded meanwhile', function () {
+    $new = $this->harbour->draft('new.md', "# New\n");
+    ($this->save)([['document' => $new->id, 'kind' => 'discard']])->assertOk();
+    expect(fn () => app(DraftDesk::class)->write($new, "# Late\n", $this->harbour->owner, null))->toThrow(Refused::class, 'new.md was discarded meanwhile. Take that back in the logbook first.');
+});
+
+it('passes over names that are no UTF-8, and says which', function () {
+    file_put_contents("{$this->harbour->root}/caf\xe9.md", '# Cafe');
+    $scan = $this->harbour->scan();
+    expect($scan->message)->toContain('caf?.md: Its name is not valid UTF-8, or too long.')->and($scan->state)->toBe(Scan::DONE)
+        ->and(Document::query()->where('workspace_id', $this->harbour->workspace->id)->count())->toBe(4);
+});
+
+it('says why a scan in the queue has failed', function () {
+    $scan = Scanner::queue($this->harbour->workspace);
+    (new ScanWorkspace($scan->id))->failed(new RuntimeException('The disk does not answer.'));
+    expect(api('GET', 'scan')->json())->toMatchArray(['state' => 'failed', 'message' => 'The disk does not answer.']);
+});
+
+it('keeps each document’s steps and versions within what was agreed on, each hour', function () {
+    api('PATCH', 'settings', ['steps' => 100])->assertOk();
+    for ($n = 0; $n < 130; $n++) {
+        $this->harbour->draft('far.md', "# Far {$n}\n");
+    }
+    $this->harbour->saveAll();
+    $document = $this->harbour->document('far.md');
+    $care = app(HourlyCare::class);
+    $care->of($this->harbour->workspace->refresh());
+    expect(DraftStep::query()->where('document_id', $document->id)->count())->toBe(100)->and($this->harbour->workingText('far.md'))->toBe("# Far 129\n");
+
+    // What nobody refers to any more leaves the store, some time after it was used last.
+    $left = app(DiskContentStore::class)->putBytes("nobody’s {$this->own}");
+    touch(Storage::disk('contents')->path(DiskContentStore::name($left)), time() - 90_000);
+    $care->ofTheStore();
+    expect(app(DiskContentStore::class)->has($left))->toBeFalse()->and($this->harbour->workingText('far.md'))->toBe("# Far 129\n");
+});
+
+it('compares long texts without the lines that are alike', function () {
+    $lines = array_map(static fn (int $n): string => "line {$n}", range(1, 60));
+    $this->harbour->draft('far.md', implode("\n", $lines));
+    $this->harbour->saveAll();
+    $lines[29] = 'another';
+    $this->harbour->draft('far.md', implode("\n", $lines));
+    $entry = $this->harbour->saveAll();
+    $compared = api('GET', "logbook/{$entry->id}/lines/0")->assertOk()->json('lines');
+    expect(array_column(array_filter($compared, static fn (array $line): bool => $line['kind'] === 'folded'), 'text'))->toBe(['26', '27'])
+        ->and(array_column(array_filter($compared, static fn (array $line): bool => $line['kind'] !== 'folded' && $line['kind'] !== 'same'), 'text'))->toBe(['line 30', 'another']);
+});
