@@ -5,11 +5,11 @@ import { useNow } from '../ui/useNow';
 import { ago, fileName } from '../ui/words';
 
 const List = styled.div`display: flex; flex-direction: column; gap: 1px; min-width: 0;`;
-const State = styled.span<{ $stop?: boolean; $calm?: boolean }>`
-    display: flex; align-items: center; gap: 7px; min-width: 0; font-size: 14px; line-height: 18px;
+const State = styled.span<{ $stop?: boolean; $calm?: boolean; $wraps?: boolean }>`
+    display: flex; align-items: ${(p) => (p.$wraps ? 'start' : 'center')}; gap: 7px; min-width: 0; font-size: 14px; line-height: 18px;
     color: ${(p) => (p.$stop ? 'var(--stop)' : p.$calm ? 'var(--ink-soft)' : 'var(--ink)')};
-    svg { color: inherit; }
-    span { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+    svg { color: inherit; flex: none; ${(p) => p.$wraps && 'margin-top: 2px;'} }
+    span { overflow: hidden; text-overflow: ellipsis; white-space: ${(p) => (p.$wraps ? 'normal' : 'nowrap')}; }
 `;
 
 const When = styled.span`padding-left: 21px; font-size: 12.5px; line-height: 16px; color: var(--ink-soft); white-space: nowrap; overflow: hidden; text-overflow: ellipsis;`;
@@ -57,6 +57,7 @@ export function States({ row, compact }: { row: Row; compact?: boolean }) {
                     key={state.kind}
                     $stop={state.stop}
                     $calm={state.calm}
+                    $wraps={!compact}
                     title={state.kind === 'unsettled' || state.kind === 'stray' ? (row.because ?? '') : state.words}
                 >
                     <Flag kind={state.kind} />
