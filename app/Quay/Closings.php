@@ -26,16 +26,16 @@ final class Closings
     /**
      * Takes the last closing off; those whose documents are all gone or open are passed over.
      *
+     * @param  list<string>  $open  ids
      * @return list<array{document: string, position: int}>
      */
-    public static function takeLast(Workspace $workspace, User $person): array
+    public static function takeLast(Workspace $workspace, User $person, array $open): array
     {
         $own = static fn () => DB::table('closings')->where('user_id', $person->id)->where('workspace_id', $workspace->id);
         while (($closing = $own()->orderByDesc('id')->lockForUpdate()->first()) !== null) {
             DB::table('closings')->where('id', $closing->id)->delete();
             $items = json_decode($closing->items, true, 8, JSON_THROW_ON_ERROR);
             $ids = array_column($items, 'document');
-            $open = (new Quay($workspace, $person))->shown();
             $known = Document::query()->kept()->whereIn('id', $ids)->whereNotIn('id', $open)->pluck('id')->all();
             $items = array_values(array_filter($items, static fn (array $item): bool => in_array($item['document'], $known, true)));
             if ($items !== []) {

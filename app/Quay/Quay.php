@@ -89,7 +89,7 @@ final readonly class Quay
     public function reopen(): array
     {
         $ids = DB::transaction(function (): array {
-            $items = Closings::takeLast($this->workspace, $this->person);
+            $items = Closings::takeLast($this->workspace, $this->person, $this->shown());
             foreach ($items as $item) {
                 $this->query()->updateOrInsert(
                     ['workspace_id' => $this->workspace->id, 'user_id' => $this->person->id, 'document_id' => $item['document']],
