@@ -22,6 +22,7 @@ use App\Support\MediaType;
 use Hafenbuch\Core\Format\FormatRegistry;
 use Hafenbuch\Core\Reference\FieldSite;
 use Hafenbuch\Core\Write\UnableToRead;
+use Illuminate\Support\Facades\DB;
 
 /** Everything about one document but its content. */
 final readonly class DocumentView
@@ -80,17 +81,32 @@ final readonly class DocumentView
      */
     private function withEnds(array $rows, callable $end): array
     {
-        $ends = Document::query()->with('draft')->whereIn('id', array_values(array_filter(array_map($end, $rows))))->get()->keyBy('id');
+        $ends = $this->ends(array_values(array_unique(array_filter(array_map($end, $rows)))));
 
         return array_map(static function (ReferenceRow $row) use ($ends, $end): ReferenceData {
-            $other = $ends->get($end($row) ?? '');
+            $other = $ends[$end($row) ?? ''] ?? null;
             $content = $other === null ? null : match (true) {
                 $other->saved_hash === null => 'new',
-                $other->draft !== null => 'modified',
+                $other->draft_hash !== null => 'modified',
                 default => 'as saved',
             };
 
             return ReferenceData::of($row, $content, $other?->title);
         }, $rows);
+    }
+
+    /**
+     * @param  list<string>  $ids  a register refers to thousands, so they are asked for in parts
+     * @return array<string, object{id: string, title: ?string, saved_hash: ?string, draft_hash: ?string}> by id
+     */
+    private function ends(array $ids): array
+    {
+        $ends = [];
+        foreach (array_chunk($ids, 1000) as $chunk) {
+            $ends += DB::table('documents')->leftJoin('drafts', 'drafts.document_id', '=', 'documents.id')->whereIn('documents.id', $chunk)
+                ->get(['documents.id', 'title', 'saved_hash', 'drafts.hash as draft_hash'])->keyBy('id')->all();
+        }
+
+        return $ends;
     }
 }
