@@ -19,7 +19,7 @@ final readonly class Decision
      * @param  list<string>  $followers  the ids of the documents whose references follow a save as
      * @param  bool  $isTogether  whether copies point at one another in place of the originals
      * @param  bool  $isOfSaved  whether a copy is made of the saved content, in place of what is on the screen
-     * @param  list<string>  $accepted  the paths of the documents in which a stray is accepted
+     * @param  array<string, true>  $accepted  the paths of the documents in which a stray is accepted
      */
     private function __construct(
         public DecisionKind $kind,
@@ -28,7 +28,7 @@ final readonly class Decision
         public array $followers = [],
         public bool $isTogether = false,
         public bool $isOfSaved = false,
-        public array $accepted = [],
+        private array $accepted = [],
     ) {}
 
     public static function leave(): self
@@ -60,16 +60,21 @@ final readonly class Decision
     /** @param list<string> $accepted */
     public static function move(string $path, array $accepted = []): self
     {
-        return new self(DecisionKind::Move, null, $path, accepted: $accepted);
+        return new self(DecisionKind::Move, null, $path, accepted: array_fill_keys($accepted, true));
     }
 
     /** @param list<string> $accepted */
     public static function delete(array $accepted = []): self
     {
-        return new self(DecisionKind::Delete, accepted: $accepted);
+        return new self(DecisionKind::Delete, accepted: array_fill_keys($accepted, true));
     }
 
     /** Whether it writes the document's own content to its own path. */
+    public function accepts(string $path): bool
+    {
+        return isset($this->accepted[$path]);
+    }
+
     public function isSave(): bool
     {
         return $this->kind === DecisionKind::Save;

@@ -61,7 +61,7 @@ final class Outlook
         foreach ($this->brokenByRemoval() as [$path, $referrer]) {
             $deleted = $this->snapshot->at($path);
             $decision = $this->decisions[$deleted->id ?? ''] ?? null;
-            if ($deleted === null || $decision === null || in_array($referrer->path, $decision->accepted, true)) {
+            if ($deleted === null || $decision === null || $decision->accepts($referrer->path)) {
                 continue;
             }
             $ways = [WayOut::accept($deleted->id, $referrer->path), WayOut::mend($referrer->id, $referrer->path), WayOut::leave($deleted->id, 'Keep the document')];
@@ -212,7 +212,7 @@ final class Outlook
         $warnings = [];
         foreach ($this->brokenByRemoval() as [$path, $referrer]) {
             $decision = $this->decisions[$this->snapshot->at($path)->id ?? ''] ?? null;
-            if ($decision !== null && in_array($referrer->path, $decision->accepted, true)) {
+            if ($decision !== null && $decision->accepts($referrer->path)) {
                 $warnings[] = new Warning($referrer->path, "It will point at {$path}, which is deleted: a stray, as you accepted.");
             }
         }

@@ -7,6 +7,7 @@ import { TextButton } from '../ui/Button';
 import { TextBox } from '../ui/Field';
 import { Flag } from '../ui/Flag';
 import { PathText } from '../ui/PathText';
+import { useParts } from '../ui/useParts';
 import { fileName } from '../ui/words';
 
 const List = styled.ul`list-style: none; margin: 0; padding: 0;`;
@@ -46,8 +47,8 @@ const AT_ONCE = 50;
 export function References({ references, workspace, incoming, onPoint, onRemove }: Props) {
     const groups = useMemo(() => grouped(references, incoming), [references, incoming]);
     const [words, setWords] = useState('');
-    const [room, setRoom] = useState(AT_ONCE);
     const found = useMemo(() => groups.filter((group) => matches(group[0] as Reference, words, incoming)), [groups, words, incoming]);
+    const { shown, more } = useParts(found, AT_ONCE);
     return (
         <>
             {groups.length > AT_ONCE && (
@@ -59,7 +60,7 @@ export function References({ references, workspace, incoming, onPoint, onRemove 
                 />
             )}
             <List>
-                {found.slice(0, room).map((group) => {
+                {shown.map((group) => {
                     const one = group[0] as Reference;
                     const id = incoming ? one.documentId : one.targetId;
                     const path = incoming ? one.path : (one.target ?? one.raw);
@@ -117,13 +118,7 @@ export function References({ references, workspace, incoming, onPoint, onRemove 
                     );
                 })}
             </List>
-            {found.length > room && (
-                <p style={{ paddingTop: 6 }}>
-                    <TextButton onPress={() => setRoom(room + 4 * AT_ONCE)}>
-                        {`${(found.length - room).toLocaleString('en-GB')} more: show the next ${Math.min(4 * AT_ONCE, found.length - room)}`}
-                    </TextButton>
-                </p>
-            )}
+            {more}
             {found.length === 0 && <p>None of them has these words.</p>}
         </>
     );

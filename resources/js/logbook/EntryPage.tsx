@@ -10,6 +10,7 @@ import { Button } from '../ui/Button';
 import { Notice } from '../ui/Notice';
 import { PathText } from '../ui/PathText';
 import { Sheet, SheetActions } from '../ui/Sheet';
+import { useParts } from '../ui/useParts';
 import { moment, size } from '../ui/words';
 import { Difference } from './Difference';
 import { kindWords } from './Logbook';
@@ -30,6 +31,9 @@ export function EntryPage({ workspace, entry }: { workspace: string; entry: Entr
     const client = useQueryClient();
     const [opened, setOpened] = useState<ReadonlySet<number>>(new Set(entry.lines.length > 0 ? [0] : []));
     const [plan, setPlan] = useState<Plan | null>(null);
+    const lines = useParts(entry.lines, 100);
+    const blockers = useParts(plan?.blockers ?? []);
+    const warnings = useParts(plan?.warnings ?? []);
     const [problem, setProblem] = useState<string | null>(null);
     const [isBusy, setBusy] = useState(false);
     const at = { params: { path: { workspace, operation: entry.id } } };
@@ -84,7 +88,7 @@ export function EntryPage({ workspace, entry }: { workspace: string; entry: Entr
             {problem && !plan && <Notice stop>{problem}</Notice>}
             {entry.state === 'needs a person' && <Settle workspace={workspace} entry={entry} />}
             <div>
-                {entry.lines.map((line, position) => {
+                {lines.shown.map((line, position) => {
                     const isOpen = opened.has(position);
                     const toggle = () => {
                         const next = new Set(opened);
@@ -113,6 +117,7 @@ export function EntryPage({ workspace, entry }: { workspace: string; entry: Entr
                         </div>
                     );
                 })}
+                {lines.more}
             </div>
             {plan && (
                 <Sheet
@@ -122,19 +127,21 @@ export function EntryPage({ workspace, entry }: { workspace: string; entry: Entr
                     onClose={() => setPlan(null)}
                 >
                     <div style={{ overflowY: 'auto', display: 'flex', flexDirection: 'column', gap: 12 }}>
-                        {plan.blockers.map((blocker) => (
+                        {blockers.shown.map((blocker) => (
                             <Notice stop key={blocker.path}>
                                 <code>{blocker.path}</code>
                                 <span>{blocker.message}</span>
                             </Notice>
                         ))}
+                        {blockers.more}
                         <PlanLines lines={plan.lines} />
-                        {plan.warnings.map((warning) => (
+                        {warnings.shown.map((warning) => (
                             <Notice key={warning.path + warning.message}>
                                 <code>{warning.path}</code>
                                 <span>{warning.message}</span>
                             </Notice>
                         ))}
+                        {warnings.more}
                         <p>The drafts that this entry saved come back as drafts, so no work is lost.</p>
                         {problem && <Notice stop>{problem}</Notice>}
                     </div>

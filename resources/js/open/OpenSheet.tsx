@@ -14,7 +14,7 @@ import { ago, count, fileName, size } from '../ui/words';
 
 const List = styled.div`overflow-y: auto; border-block: 1px solid var(--rule); min-height: 180px; height: 46vh;`;
 export const Tick = styled(Checkbox)`
-    display: grid; grid-template-columns: 18px minmax(0, 1fr) auto; gap: 10px; align-items: center; padding: 5px 6px; border-bottom: 1px solid var(--rule); cursor: pointer;
+    position: relative; display: grid; grid-template-columns: 18px minmax(0, 1fr) auto; gap: 10px; align-items: center; padding: 5px 6px; border-bottom: 1px solid var(--rule); cursor: pointer;
     &[data-hovered] { background: var(--tint-soft); }
     &[data-focus-visible] { outline-offset: -2px; }
     i { width: 16px; height: 16px; border: 1.5px solid var(--ink-soft); border-radius: 2px; display: grid; place-items: center; font: 700 12px/1 ${font.plain}; }

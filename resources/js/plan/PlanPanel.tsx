@@ -10,6 +10,7 @@ import { font } from '../theme/tokens';
 import { Button, TextButton } from '../ui/Button';
 import { Field } from '../ui/Field';
 import { Notice } from '../ui/Notice';
+import { useParts } from '../ui/useParts';
 import { count, fileName } from '../ui/words';
 import { CompareSheet } from './CompareSheet';
 import { actOf, asDecisions, followOf, useDecisions } from './decisions';
@@ -19,6 +20,9 @@ import { Question } from './Question';
 import { useExecution } from './useExecution';
 import { usePlan } from './usePlan';
 import { deed } from './words';
+
+/** More strays than this can be accepted together. */
+const MANY = 3;
 
 const Panel = styled.aside`display: flex; flex-direction: column; min-height: 0; background: var(--sheet);`;
 const Head = styled.header`
@@ -48,6 +52,8 @@ export function PlanPanel({ workspace, rows, current, onEverything, onBelow }: P
     const isDeciding = Object.values(choices).some((choice) => choice.kind !== 'leave');
     const query = usePlan(workspace, choices);
     const plan = isDeciding ? query.data : undefined;
+    const blockers = useParts(plan?.blockers ?? []);
+    const warnings = useParts(plan?.warnings ?? []);
     const [note, setNote] = useState('');
     const [done, setDone] = useState<Entry | null>(null);
     const [compared, setCompared] = useState<PlanLine | null>(null);
@@ -110,6 +116,20 @@ export function PlanPanel({ workspace, rows, current, onEverything, onBelow }: P
         }
     }
 
+    // Where thousands point at what goes, nobody settles them one by one.
+    const strays = (plan?.blockers ?? []).flatMap((blocker) => blocker.waysOut.filter((way) => way.kind === 'accept'));
+
+    function acceptAll() {
+        for (const id of new Set(strays.map((way) => way.documentId))) {
+            const before = choices[id];
+            const ways = strays.filter((way) => way.documentId === id);
+            decide([id], {
+                ...(before ?? { kind: 'delete' }),
+                accepted: [...(before?.accepted ?? []), ...ways.map((way) => way.value ?? '')],
+            });
+        }
+    }
+
     useCommands(canWrite && plan ? [{ name: deed(plan), keys: 'Ctrl+Enter', run: write }] : []);
     const unsaved = rows.filter(isUnsaved);
     const replaced = (path: string) => plan?.lines.find((line) => line.path === path && line.action === 'replace');
@@ -158,7 +178,15 @@ export function PlanPanel({ workspace, rows, current, onEverything, onBelow }: P
                         <TextButton onPress={() => query.refetch()}>Try again</TextButton>
                     </Notice>
                 )}
-                {plan?.blockers.map((blocker) => (
+                {strays.length > MANY && (
+                    <Notice stop>
+                        <span>{count(strays.length, 'document')} would point at nothing. Settle them one by one below, or:</span>
+                        <Ways>
+                            <TextButton onPress={acceptAll}>Accept all {strays.length.toLocaleString('en-GB')} strays</TextButton>
+                        </Ways>
+                    </Notice>
+                )}
+                {blockers.shown.map((blocker) => (
                     <Notice stop key={blocker.documentId + blocker.message}>
                         <Path>{blocker.path}</Path>
                         <span>
@@ -184,6 +212,7 @@ export function PlanPanel({ workspace, rows, current, onEverything, onBelow }: P
                         </Ways>
                     </Notice>
                 ))}
+                {blockers.more}
                 {plan && (
                     <PlanLines
                         lines={plan.lines}
@@ -192,7 +221,7 @@ export function PlanPanel({ workspace, rows, current, onEverything, onBelow }: P
                     />
                 )}
                 {plan && plan.lines.length === 0 && plan.blockers.length === 0 && <p>Every document that you chose is as saved already.</p>}
-                {plan?.warnings.map((warning) => (
+                {warnings.shown.map((warning) => (
                     <Notice key={warning.path + warning.message}>
                         <Path>{warning.path}</Path>
                         <span>{warning.message}</span>
@@ -203,6 +232,7 @@ export function PlanPanel({ workspace, rows, current, onEverything, onBelow }: P
                                         {way.label}
                                     </TextButton>
                                 ))}
+                                {warnings.more}
                             </Ways>
                         )}
                     </Notice>

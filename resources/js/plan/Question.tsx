@@ -7,6 +7,7 @@ import { font } from '../theme/tokens';
 import { TextButton } from '../ui/Button';
 import { Check, OneOf } from '../ui/Check';
 import { Field } from '../ui/Field';
+import { useParts } from '../ui/useParts';
 import { count, fileName } from '../ui/words';
 import { type Asked, type Choice, type Choices, type Follow, useDecisions } from './decisions';
 
@@ -82,6 +83,7 @@ export function Question({ workspace, asked, choices }: { workspace: string; ask
     const choice = choices[asked.id];
     const open = new Set([...(quay.data?.rows ?? []), ...(quay.data?.hold ?? [])].map((row) => row.id));
     const referrers = referrersOf(document.data?.referredBy ?? [], asked.id, open);
+    const { shown, more } = useParts(referrers);
     const kind = asked.what === 'next' ? 'save as' : asked.what;
     const isAsking = choice?.kind === kind && choice.path !== undefined;
     const proposed = asked.what === 'move' ? asked.path : series.data?.next;
@@ -143,7 +145,7 @@ export function Question({ workspace, asked, choices }: { workspace: string; ask
                         onChange={(follow) => set({ follow, followers: following(referrers, follow) })}
                     />
                     <Followers aria-label="Documents that refer to it">
-                        {referrers.map((one) => (
+                        {shown.map((one) => (
                             <li key={one.id}>
                                 <Check
                                     isSelected={followers.has(one.id)}
@@ -169,6 +171,7 @@ export function Question({ workspace, asked, choices }: { workspace: string; ask
                             </li>
                         ))}
                     </Followers>
+                    {more}
                 </>
             )}
             <TextButton onPress={() => decide([asked.id], null)}>Not after all</TextButton>

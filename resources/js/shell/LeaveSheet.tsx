@@ -13,6 +13,7 @@ import { Button } from '../ui/Button';
 import { Notice } from '../ui/Notice';
 import { PathText } from '../ui/PathText';
 import { Sheet, SheetActions } from '../ui/Sheet';
+import { useParts } from '../ui/useParts';
 import { count, fileName } from '../ui/words';
 
 /** So many names of what is below are given; the others are listed themselves. */
@@ -48,6 +49,8 @@ export function LeaveSheet({ workspace, rows, hold, act, onLeave, onClose }: Pro
     const [problem, setProblem] = useState<string | null>(null);
     const unsaved = [...rows, ...hold].filter(isUnsaved);
     const held = new Set(hold.map((row) => row.id));
+    const byId = new Map(unsaved.map((row) => [row.id, row]));
+    const { shown, more } = useParts(unsaved);
 
     function plan() {
         decide(
@@ -83,13 +86,10 @@ export function LeaveSheet({ workspace, rows, hold, act, onLeave, onClose }: Pro
             wide
         >
             <List aria-label="Unsaved documents">
-                {unsaved.map((row) => {
-                    const below = withBelow([...rows, ...hold], row.id).filter(
-                        (id) => id !== row.id && unsaved.some((one) => one.id === id),
-                    );
-                    const names = below
-                        .map((id) => unsaved.find((one) => one.id === id))
-                        .map((one) => one?.title ?? fileName(one?.path ?? ''));
+                {shown.map((row) => {
+                    const names = withBelow([...rows, ...hold], row.id)
+                        .flatMap((id) => (id === row.id ? [] : (byId.get(id) ?? [])))
+                        .map((one) => one.title ?? fileName(one.path));
                     return (
                         <li key={row.id}>
                             <div>
@@ -112,6 +112,7 @@ export function LeaveSheet({ workspace, rows, hold, act, onLeave, onClose }: Pro
                     );
                 })}
             </List>
+            {more}
             {problem && <Notice stop>{problem}</Notice>}
             <SheetActions>
                 <Button onPress={onClose}>Stay</Button>

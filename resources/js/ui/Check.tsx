@@ -5,6 +5,8 @@ import { font } from '../theme/tokens';
 import { FieldLabel } from './Field';
 
 const line = css`
+    /* The browser's own box is hidden inside it; elsewhere it would lengthen the page. */
+    position: relative;
     display: grid; grid-template-columns: 16px minmax(0, 1fr); gap: 9px; align-items: start; font-size: 14px; cursor: pointer; padding: 2px 0;
     i { width: 16px; height: 16px; margin-top: 2px; border: 1.5px solid var(--ink-soft); border-radius: 2px; display: grid; place-items: center; font: 700 12px/1 ${font.plain}; }
     &[data-selected] i { background: var(--ink); color: var(--paper); border-color: var(--ink); }
