@@ -24,6 +24,9 @@ final class QuayItem extends Record
 
     public const HOLD = 'hold';
 
+    /** Its document went; both come back together. */
+    public const AWAY = 'away';
+
     public $timestamps = false;
 
     protected function casts(): array

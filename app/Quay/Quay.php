@@ -136,6 +136,20 @@ final readonly class Quay
         Pulse::tell($this->workspace, Pulse::QUAY);
     }
 
+    /** A document that was deleted or discarded leaves everyone's quay. */
+    public static function putAway(Document $document): void
+    {
+        QuayItem::query()->where('document_id', $document->id)->update(['place' => QuayItem::AWAY]);
+    }
+
+    /** @param list<string> $ids of documents that have come back; they are where they were */
+    public static function bringBack(array $ids): void
+    {
+        foreach (array_chunk($ids, 500) as $chunk) {
+            QuayItem::query()->whereIn('document_id', $chunk)->where('place', QuayItem::AWAY)->update(['place' => QuayItem::SHOWN, 'closed_at' => null]);
+        }
+    }
+
     /** Where a document that was gone on with is taken back, the one that it was made from is open again. */
     public static function giveBack(Document $document, Operation $undo): void
     {

@@ -13,7 +13,6 @@ use App\Models\Document;
 use App\Models\Draft;
 use App\Models\Operation;
 use App\Models\OperationLine;
-use App\Models\QuayItem;
 use App\Models\Workspace;
 use App\Quay\Quay;
 use App\Quay\Recent;
@@ -45,6 +44,7 @@ final readonly class Settlement
             $byDocument[$line->document_id ?? ''][] = $line;
         }
         $this->makeRoom($documents, $operation);
+        $dropped = array_filter($documents, static fn (Document $document): bool => $document->dropped_at !== null);
         $saved = $written = [];
         foreach (array_intersect_key($byDocument, $documents) as $id => $lines) {
             $document = $documents[$id];
@@ -75,6 +75,7 @@ final readonly class Settlement
         $this->settleSaved($saved);
         $this->settleWritten($written);
         $versions->write();
+        Quay::bringBack(array_map(strval(...), array_keys(array_filter($dropped, static fn (Document $document): bool => $document->dropped_at === null))));
         if ($operation->user_id !== null) {
             Recent::saved($operation->user_id, $operation->lines->filter(static fn (OperationLine $line): bool => Action::from($line->action)->writes() && isset($documents[$line->document_id]))->pluck('document_id')->all());
         }
@@ -242,7 +243,7 @@ final readonly class Settlement
     private function putAway(Document $document): void
     {
         $document->dropped_at = now();
-        QuayItem::query()->where('document_id', $document->id)->delete();
+        Quay::putAway($document);
         Draft::query()->whereKey($document->id)->delete();
         $this->index->forget($document, true);
         $document->revision++;

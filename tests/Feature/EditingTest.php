@@ -81,6 +81,16 @@ it('takes what a drawing places into it where an image shows it', function () {
     expect($show(['Accept' => 'image/avif,image/svg+xml,*/*;q=0.8']))->toContain($expected);
 });
 
+it('knows both ends of thousands of references', function () {
+    $list = implode("\n", array_map(static fn (int $n): string => "[{$n}](p/{$n}.md)", range(1, 2100)));
+    $this->harbour = new Harbour(['register.md' => $list, 'p/7.md' => '# Seven', 'p/2001.md' => "# Late\n\n[back](../register.md)"]);
+    $this->harbour->draft('p/2001.md', "# Later\n\n[back](../register.md)");
+    $answer = api('GET', "documents/{$this->harbour->document('register.md')->id}", as: $this->harbour->owner)->assertOk()->json();
+    expect($answer['refersTo'])->toHaveCount(2100)->and($answer['refersTo'][6])->toMatchArray(['title' => 'Seven', 'content' => 'as saved'])
+        ->and($answer['refersTo'][2000])->toMatchArray(['title' => 'Later', 'content' => 'modified'])->and($answer['refersTo'][2001]['state'])->toBe('stray')
+        ->and($answer['referredBy'])->toHaveCount(1)->and($answer['referredBy'][0]['title'])->toBe('Later');
+});
+
 it('shows a drawing by its path, with what it places and without scripts', function () {
     $answer = api('GET', 'show/drum.svg')->assertOk()->assertHeader('Content-Type', 'image/svg+xml');
     expect((string) $answer->headers->get('Content-Security-Policy'))->toContain("default-src 'none'")->toContain("img-src 'self'")->not->toContain('script-src');

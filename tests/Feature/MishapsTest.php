@@ -9,6 +9,8 @@ use App\Index\ScanWorkspace;
 use App\Models\Document;
 use App\Models\DraftStep;
 use App\Models\Scan;
+use App\Models\User;
+use App\Quay\Quay;
 use App\Support\Refused;
 use App\Watch\HourlyCare;
 use Illuminate\Support\Facades\Storage;
@@ -29,6 +31,21 @@ it('moves a file whose content it has not kept yet, and keeps it', function () {
     expect(app(DiskContentStore::class)->has($hash))->toBeFalse();
     ($this->save)(($this->moving)('photo.png', 'stills/photo.png'), 'move')->assertOk();
     expect($this->harbour->read('stills/photo.png'))->toBe("photo {$this->own}")->and(app(DiskContentStore::class)->isSound($hash))->toBeTrue();
+});
+
+it('brings what was deleted or discarded back to its place on every quay', function () {
+    $ids = array_map(fn (string $path): string => $this->harbour->document($path)->id, ['far.md', 'photo.png', 'book.md']);
+    $ida = $this->harbour->member('Ida');
+    (new Quay($this->harbour->workspace, $this->harbour->owner))->open($ids);
+    (new Quay($this->harbour->workspace, $ida))->open([$ids[1]]);
+    $new = $this->harbour->draft('new.md', "# New\n")->id;
+    $shown = fn (?User $as = null): array => array_column(api('GET', 'quay', as: $as)->assertOk()->json('rows'), 'id');
+    expect($shown())->toBe([...$ids, $new])->and($shown($ida))->toBe([$ids[1]]);
+
+    $entry = ($this->save)([['document' => $ids[1], 'kind' => 'delete'], ['document' => $new, 'kind' => 'discard']])->assertOk()->json('id');
+    expect($shown())->toBe([$ids[0], $ids[2]])->and($shown($ida))->toBe([]);
+    api('POST', "logbook/{$entry}/undo", ['fingerprint' => api('GET', "logbook/{$entry}/undo")->json('fingerprint')])->assertOk();
+    expect($shown())->toBe([...$ids, $new])->and($shown($ida))->toBe([$ids[1]]);
 });
 
 it('moves nothing that another program has changed or taken away since', function () {
