@@ -33,9 +33,7 @@ final readonly class DocumentIndex
             : $reader->leaf($document->path);
         $this->forget($document, $inDraft);
         $own = ['workspace_id' => $document->workspace_id, 'document_id' => $document->id, 'in_draft' => $inDraft];
-        foreach (array_chunk($analysis->references, 500) as $rows) {
-            DB::table('document_references')->insert(array_map(static fn (array $row): array => $own + $row, $rows));
-        }
+        BulkInsert::into('document_references', array_map(static fn (array $row): array => $own + $row, $analysis->references));
 
         return $analysis;
     }
