@@ -43,3 +43,14 @@ it('lets many strays be accepted together, and many follow', function () {
     // What is hidden in the rows must not lengthen the page.
     expect($this->browser->script('return document.documentElement.scrollHeight - innerHeight'))->toBe(0)->and($this->harbour->read('stamp.svg'))->not->toBeNull()->and($this->browser->faults())->toBe([]);
 });
+
+it('goes back to the oldest entry of a long logbook', function () {
+    foreach (range(1, 55) as $number) {
+        $this->harbour->draft('register.md', "# Register {$number}\n");
+        $this->harbour->saveAll("saved {$number} times");
+    }
+    $first = App\Models\Operation::query()->where('workspace_id', $this->harbour->workspace->id)->where('number', 1)->value('id');
+    $this->browser->visit("/w/{$this->harbour->workspace->slug}/logbook/{$first}")->sees('1. Saved register.md')->sees('“saved 1 times”')->sees('saved 55 times')->sees('Older entries');
+    $this->browser->press('Older entries')->lacks('[aria-label=Entries] p')->press('saved 2 times')->sees('2. Saved register.md');
+    expect(($this->count)('[aria-label=Entries] > button'))->toBe(55)->and($this->browser->faults())->toBe([]);
+});

@@ -18,7 +18,8 @@ it('takes over what another program wrote, and notes it', function () {
     expect(($this->look)())->toBe(1)
         ->and(($this->look)())->toBe(0)
         ->and($this->harbour->document('a.md')->title)->toBe('A outside');
-    $entry = $this->getJson($this->harbour->api('/logbook'))->assertJsonPath('0.kind', 'outside')->assertJsonPath('0.lines.0.path', 'a.md')->json('0.id');
+    $entry = $this->getJson($this->harbour->api('/logbook'))->assertJsonPath('0.words', 'a.md was changed by another program')->json('0.id');
+    $this->getJson($this->harbour->api("/logbook/{$entry}"))->assertJsonPath('kind', 'outside')->assertJsonPath('lines.0.path', 'a.md');
 
     $this->postJson($this->harbour->api("/logbook/{$entry}/undo"), ['fingerprint' => str_repeat('0', 64)])->assertStatus(422);
 });

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Http\Data\EntryData;
+use App\Http\Data\EntryHeadData;
 use App\Http\Data\PlanData;
 use App\Http\OpenApi\Body;
 use App\Http\OpenApi\Ok;
@@ -29,14 +30,14 @@ final class LogbookController
 
     #[OA\Get(path: '/workspaces/{workspace}/logbook', operationId: 'listEntries', parameters: [
         new OA\QueryParameter(name: 'before', description: 'only entries with a smaller number', schema: new OA\Schema(type: 'integer')),
-    ], responses: [new Ok('Entry', list: true)])]
+    ], responses: [new Ok('EntryHead', list: true)])]
     public function index(Request $request, Workspace $workspace): JsonResponse
     {
-        $entries = Operation::query()->with('lines', 'person', 'undoes')->where('workspace_id', $workspace->id)
+        $entries = Operation::query()->with('person', 'undoes')->where('workspace_id', $workspace->id)
             ->when($request->has('before'), static fn ($query) => $query->where('number', '<', $request->integer('before')))
             ->orderByDesc('number')->limit(self::PAGE)->get();
 
-        return new JsonResponse($entries->map(EntryData::of(...)));
+        return new JsonResponse(EntryHeadData::all(array_values($entries->all())));
     }
 
     #[OA\Get(path: '/workspaces/{workspace}/logbook/{operation}', operationId: 'showEntry', responses: [new Ok('Entry')])]

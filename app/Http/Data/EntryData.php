@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Data;
 
+use App\Logbook\EntryWords;
 use App\Models\Operation;
 use App\Models\OperationLine;
 use OpenApi\Attributes as OA;
@@ -24,6 +25,7 @@ final readonly class EntryData
         #[OA\Property] public ?string $person,
         #[OA\Property(format: 'date-time')] public string $at,
         #[OA\Property] public ?string $note,
+        #[OA\Property(description: 'what it was')] public string $words,
         #[OA\Property(description: 'why it is not done, where that is so')] public ?string $message,
         #[OA\Property(description: 'the number of the entry that it takes back')] public ?int $undoes,
         #[OA\Property(items: new OA\Items(type: 'string'), description: 'paths at which recovery found what nobody expected')] public array $found,
@@ -34,7 +36,7 @@ final readonly class EntryData
     {
         return new self(
             $operation->id, $operation->number, $operation->kind, $operation->state, $operation->person?->name,
-            $operation->created_at->toIso8601ZuluString('millisecond'), $operation->note, $operation->message, $operation->undoes?->number,
+            $operation->created_at->toIso8601ZuluString('millisecond'), $operation->note, EntryWords::of([$operation])[$operation->id]['words'], $operation->message, $operation->undoes?->number,
             array_map(strval(...), array_keys($operation->found ?? [])),
             array_values($operation->lines->map(static fn (OperationLine $line): PlanLineData => PlanLineData::of($line->planLine(), $line->before_size, $line->after_size))->all()),
         );

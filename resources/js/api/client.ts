@@ -12,6 +12,7 @@ export type Document = Schemas['Document'];
 export type Reference = Schemas['Reference'];
 export type FoundDocument = Schemas['FoundDocument'];
 export type Entry = Schemas['Entry'];
+export type EntryHead = Schemas['EntryHead'];
 export type Comparison = Schemas['Comparison'];
 export type CopyRow = Schemas['CopyRow'];
 export type CopyTree = Schemas['CopyTree'];

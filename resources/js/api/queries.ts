@@ -1,4 +1,4 @@
-import { QueryClient, useQuery, useQueryClient } from '@tanstack/react-query';
+import { QueryClient, useInfiniteQuery, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef } from 'react';
 import { visit } from '../watch/visit';
 import { answer, api, type Person, Problem } from './client';
@@ -29,6 +29,7 @@ export const keys = {
     settings: (workspace: string) => [workspace, 'settings'] as const,
     folder: (workspace: string, path: string) => [workspace, 'folder', path] as const,
     logbook: (workspace: string) => [workspace, 'logbook'] as const,
+    entry: (workspace: string, id: string) => [workspace, 'logbook', id] as const,
 };
 
 export function useSession() {
@@ -57,6 +58,23 @@ export function useSettings(workspace: string) {
         queryKey: keys.settings(workspace),
         queryFn: () => answer(api.GET('/workspaces/{workspace}/settings', { params: { path: { workspace } } })),
     });
+}
+
+/** The logbook's entries, newest first, and the way to older ones. */
+export function useEntries(workspace: string) {
+    const query = useInfiniteQuery({
+        queryKey: [...keys.logbook(workspace), 'pages'],
+        queryFn: ({ pageParam }) =>
+            answer(
+                api.GET('/workspaces/{workspace}/logbook', {
+                    params: { path: { workspace }, query: pageParam === null ? {} : { before: pageParam } },
+                }),
+            ),
+        initialPageParam: null as number | null,
+        // Entries are numbered from 1.
+        getNextPageParam: (last) => (last.length > 0 && (last.at(-1)?.number ?? 1) > 1 ? (last.at(-1)?.number ?? null) : null),
+    });
+    return { ...query, entries: query.data?.pages.flat() ?? [] };
 }
 
 const PULSE_MS = 1200;

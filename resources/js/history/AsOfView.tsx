@@ -3,12 +3,11 @@ import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import styled from 'styled-components';
 import { type AsOfRow, answer, api } from '../api/client';
-import { keys } from '../api/queries';
-import { kindWords } from '../logbook/Logbook';
+import { keys, useEntries } from '../api/queries';
 import { useDecisions } from '../plan/decisions';
 import { ViewHead } from '../shell/ViewHead';
 import { font } from '../theme/tokens';
-import { Button } from '../ui/Button';
+import { Button, TextButton } from '../ui/Button';
 import { Check } from '../ui/Check';
 import { Empty } from '../ui/Empty';
 import { FieldLabel } from '../ui/Field';
@@ -62,10 +61,7 @@ export function AsOfView() {
         queryKey: keys.document(workspace, id),
         queryFn: () => answer(api.GET('/workspaces/{workspace}/documents/{document}', { params: { path: { workspace, document: id } } })),
     });
-    const entries = useQuery({
-        queryKey: keys.logbook(workspace),
-        queryFn: () => answer(api.GET('/workspaces/{workspace}/logbook', { params: { path: { workspace } } })),
-    });
+    const list = useEntries(workspace);
     const preview = useQuery({
         queryKey: [workspace, 'document', id, 'as-of', when],
         queryFn: () =>
@@ -78,7 +74,7 @@ export function AsOfView() {
     });
     const name = document.data ? (document.data.row.title ?? fileName(document.data.row.path)) : '';
     const rows = preview.data?.rows ?? [];
-    const newest = entries.data?.find((entry) => entry.number === preview.data?.entry);
+    const newest = list.entries.find((entry) => entry.number === preview.data?.entry);
     const wanted = rows.filter((row) => (row.kind === 'changes' || row.kind === 'comes back') && !left.has(row.documentId));
 
     function choose(next: { entry: number } | { moment: string }) {
@@ -134,7 +130,7 @@ export function AsOfView() {
                 </form>
                 <p>or when this entry was the newest:</p>
                 <div>
-                    {entries.data?.map((entry) => (
+                    {list.entries.map((entry) => (
                         <EntryRow
                             key={entry.id}
                             type="button"
@@ -144,13 +140,20 @@ export function AsOfView() {
                             onClick={() => choose({ entry: entry.number })}
                         >
                             <b>{entry.number}</b>
-                            <span title={entry.note ?? ''}>{entry.note ?? kindWords(entry)}</span>
+                            <span title={entry.note ?? ''}>{entry.note ?? entry.words}</span>
                             <small>
                                 {moment(entry.at)}
-                                {entry.person ? ` · ${entry.person}` : ''} · {count(entry.lines.length, 'line')}
+                                {entry.person ? ` · ${entry.person}` : ''} · {count(entry.lines, 'line')}
                             </small>
                         </EntryRow>
                     ))}
+                    {list.hasNextPage && (
+                        <p>
+                            <TextButton onPress={() => list.fetchNextPage()} isDisabled={list.isFetchingNextPage}>
+                                Older entries
+                            </TextButton>
+                        </p>
+                    )}
                     <EntryRow type="button" $on={preview.data?.entry === 0} onClick={() => choose({ entry: 0 })} data-entry={0}>
                         <b>–</b>
                         <span>before the first entry</span>

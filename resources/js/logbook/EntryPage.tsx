@@ -13,7 +13,6 @@ import { Sheet, SheetActions } from '../ui/Sheet';
 import { useParts } from '../ui/useParts';
 import { moment, size } from '../ui/words';
 import { Difference } from './Difference';
-import { kindWords } from './Logbook';
 import { Settle } from './Settle';
 
 const Page = styled.section`overflow-y: auto; padding: 16px 22px 30px; display: flex; flex-direction: column; gap: 14px; min-width: 0;`;
@@ -66,7 +65,7 @@ export function EntryPage({ workspace, entry }: { workspace: string; entry: Entr
             <Head>
                 <div>
                     <h2>
-                        {entry.number}. {kindWords(entry)}
+                        {entry.number}. {entry.words}
                     </h2>
                     <p>
                         {moment(entry.at)} · {entry.person ?? 'another program'} · {entry.state}

@@ -1,12 +1,13 @@
 import { useQuery } from '@tanstack/react-query';
 import { useNavigate, useParams } from 'react-router';
 import styled from 'styled-components';
-import { answer, api, type Entry } from '../api/client';
-import { keys } from '../api/queries';
+import { answer, api } from '../api/client';
+import { keys, useEntries } from '../api/queries';
 import { ViewHead } from '../shell/ViewHead';
 import { font } from '../theme/tokens';
+import { TextButton } from '../ui/Button';
 import { Empty } from '../ui/Empty';
-import { count, fileName, moment } from '../ui/words';
+import { count, moment } from '../ui/words';
 import { EntryPage } from './EntryPage';
 
 const View = styled.div`display: grid; grid-template: auto minmax(0, 1fr) / 380px minmax(0, 1fr); height: 100%; > header { grid-column: 1 / -1; padding-left: 16px; }`;
@@ -22,47 +23,18 @@ const Item = styled.button<{ $on: boolean; $quiet: boolean }>`
     small { color: var(--ink-soft); font-size: 13px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
 `;
 
-export function kindWords(entry: Entry): string {
-    if (entry.kind === 'undo') {
-        return `Took back entry ${entry.undoes ?? ''}`;
-    }
-    const first = entry.lines[0];
-    if (entry.kind === 'outside') {
-        return `${first ? fileName(first.path) : 'A file'} was changed by another program`;
-    }
-    if (entry.kind === 'settle') {
-        return `Settled ${first?.reasonOf ? `entry ${first.reasonOf}` : 'an entry'}`;
-    }
-    const others = (lines: Entry['lines']) => (lines.length > 1 ? ` and ${lines.length - 1} more` : '');
-    const of = (reason: Entry['lines'][number]['reasonKind']) => entry.lines.filter((line) => line.reasonKind === reason);
-    if (entry.kind === 'move' && of('moved from')[0]) {
-        return `Moved ${fileName(of('moved from')[0]?.reasonOf ?? '')}${others(of('moved from'))}`;
-    }
-    if (entry.kind === 'delete') {
-        const removed = entry.lines.filter((line) => line.action === 'remove');
-        return `Deleted ${fileName(removed[0]?.path ?? '')}${others(removed)}`;
-    }
-    if (entry.kind === 'copy' || entry.kind === 'set aside') {
-        const copied = of('copied');
-        const last = copied.at(-1);
-        return `${entry.kind === 'copy' ? 'Copied' : 'Set aside'} ${fileName(last?.reasonOf ?? '')}${others(copied)}`;
-    }
-    if (of('saved as')[0]) {
-        return `Saved ${fileName(of('saved as')[0]?.reasonOf ?? '')} as ${fileName(of('saved as')[0]?.path ?? '')}`;
-    }
-    const verb = entry.lines.every((line) => line.action === 'discard') ? 'Discarded' : 'Saved';
-    return first ? `${verb} ${fileName(first.path)}${entry.lines.length > 1 ? ` and ${entry.lines.length - 1} more` : ''}` : verb;
-}
-
 export function Logbook() {
     const { workspace = '', entry } = useParams();
     const navigate = useNavigate();
-    const query = useQuery({
-        queryKey: keys.logbook(workspace),
-        queryFn: () => answer(api.GET('/workspaces/{workspace}/logbook', { params: { path: { workspace } } })),
+    const list = useEntries(workspace);
+    const { entries } = list;
+    const id = entry ?? entries[0]?.id;
+    const shown = useQuery({
+        queryKey: keys.entry(workspace, id ?? ''),
+        queryFn: () =>
+            answer(api.GET('/workspaces/{workspace}/logbook/{operation}', { params: { path: { workspace, operation: id ?? '' } } })),
+        enabled: id !== undefined,
     });
-    const entries = query.data ?? [];
-    const shown = entries.find((one) => one.id === entry) ?? entries[0];
     return (
         <View>
             <ViewHead title="Logbook" sub="all saves, newest first; each can be taken back" />
@@ -70,14 +42,14 @@ export function Logbook() {
                 <div style={{ gridColumn: '1 / -1' }}>
                     <Empty
                         title={
-                            query.isPending
+                            list.isPending
                                 ? 'Reading the logbook …'
-                                : query.isError
+                                : list.isError
                                   ? 'The logbook cannot be shown'
                                   : 'Nothing has been saved yet'
                         }
                     >
-                        <p>{query.isError ? query.error.message : 'Each save becomes an entry here, with every file that it wrote.'}</p>
+                        <p>{list.isError ? list.error.message : 'Each save becomes an entry here, with every file that it wrote.'}</p>
                     </Empty>
                 </div>
             ) : (
@@ -86,22 +58,35 @@ export function Logbook() {
                         {entries.map((one) => (
                             <Item
                                 key={one.id}
-                                $on={one.id === shown?.id}
+                                $on={one.id === id}
                                 $quiet={one.state !== 'done'}
-                                aria-current={one.id === shown?.id}
+                                aria-current={one.id === id}
                                 onClick={() => navigate(`/w/${workspace}/logbook/${one.id}`)}
                             >
                                 <b>{one.number}</b>
-                                <strong>{one.note ?? kindWords(one)}</strong>
-                                <small>{one.state === 'done' ? count(one.lines.length, 'line') : one.state}</small>
+                                <strong>{one.note ?? one.words}</strong>
+                                <small>{one.state === 'done' ? count(one.lines, 'line') : one.state}</small>
                                 <small>
                                     {moment(one.at)} · {one.person ?? 'another program'}
                                 </small>
                                 <small />
                             </Item>
                         ))}
+                        {list.hasNextPage && (
+                            <p style={{ padding: '10px 16px' }}>
+                                <TextButton onPress={() => list.fetchNextPage()} isDisabled={list.isFetchingNextPage}>
+                                    Older entries
+                                </TextButton>
+                            </p>
+                        )}
                     </List>
-                    {shown && <EntryPage key={shown.id} workspace={workspace} entry={shown} />}
+                    {shown.data ? (
+                        <EntryPage key={shown.data.id} workspace={workspace} entry={shown.data} />
+                    ) : (
+                        <Empty title={shown.isError ? 'This entry cannot be shown' : 'Reading the entry …'}>
+                            {shown.isError && <p>{shown.error.message}</p>}
+                        </Empty>
+                    )}
                 </>
             )}
         </View>
