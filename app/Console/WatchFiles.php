@@ -5,20 +5,24 @@ declare(strict_types=1);
 namespace App\Console;
 
 use App\Contents\Inventory;
-use App\Index\Scanner;
+use App\Index\ScanWorkspace;
 use App\Index\Watcher;
+use App\Models\Scan;
 use App\Models\Workspace;
 use App\Support\Interval;
 use App\Watch\HourlyCare;
 use App\Watch\PointKeeper;
 use Illuminate\Console\Command;
 
-/** Runs beside the web server: looks at open documents and drafts every two seconds, at whole folders every few minutes, and tidies every hour. */
+/** Runs beside the web server: looks at open documents and drafts every two seconds, asks for scans of whole folders, and tidies every hour. */
 final class WatchFiles extends Command
 {
     private const LOOK_SECONDS = 2;
 
-    private const SCAN_SECONDS = 120;
+    private const SCAN_SECONDS = 30;
+
+    /** A large folder is scanned less often, so that scans take no more than a twentieth of the time. */
+    private const SCAN_SHARE = 20;
 
     private const TIDY_SECONDS = 3600;
 
@@ -26,18 +30,15 @@ final class WatchFiles extends Command
 
     protected $description = 'Notice what other programs do to the files, make recovery points, and tidy';
 
-    public function handle(Watcher $watcher, Scanner $scanner, PointKeeper $points, HourlyCare $care, Inventory $inventory): int
+    public function handle(Watcher $watcher, PointKeeper $points, HourlyCare $care, Inventory $inventory): int
     {
-        $scan = new Interval(self::SCAN_SECONDS);
         $tidy = new Interval(self::TIDY_SECONDS);
         do {
-            [$isScan, $isTidy] = [$scan->isDue(), $tidy->isDue()];
+            $isTidy = $tidy->isDue();
             foreach (Workspace::query()->get() as $workspace) {
                 $this->attempt(static fn (): int => $watcher->look($workspace));
                 $this->attempt(static fn (): int => $points->look($workspace));
-                if ($isScan) {
-                    $this->attempt(static fn () => $scanner->run($workspace));
-                }
+                $this->attempt(fn () => $this->scan($workspace));
                 if ($isTidy) {
                     $this->attempt(static fn () => $care->of($workspace));
                 }
@@ -52,6 +53,15 @@ final class WatchFiles extends Command
         } while (! $this->option('once'));
 
         return self::SUCCESS;
+    }
+
+    /** In the queue, so that a long scan keeps nobody from being watched. */
+    private function scan(Workspace $workspace): void
+    {
+        $last = Scan::latestOf($workspace);
+        if ($last === null || $last->updated_at->diffInSeconds(now()) >= max(self::SCAN_SECONDS, self::SCAN_SHARE * $last->seconds)) {
+            ScanWorkspace::request($workspace);
+        }
     }
 
     /** One workspace's trouble does not keep the others from being watched, nor one duty the next. */

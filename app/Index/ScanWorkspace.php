@@ -20,6 +20,18 @@ final class ScanWorkspace implements ShouldQueue
 
     public function __construct(private readonly int $scanId) {}
 
+    /** Asks for a scan, unless one is under way already. */
+    public static function request(Workspace $workspace): Scan
+    {
+        $scan = Scan::latestOf($workspace);
+        if ($scan === null || ! $scan->isUnderWay()) {
+            $scan = Scanner::queue($workspace);
+            self::dispatch($scan->id);
+        }
+
+        return $scan;
+    }
+
     public function handle(Scanner $scanner): void
     {
         $scan = Scan::query()->find($this->scanId);

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use Illuminate\Support\Carbon;
+
 /**
  * One run over a workspace's folder.
  *
@@ -16,6 +18,7 @@ namespace App\Models;
  * @property int $strays
  * @property float $seconds
  * @property ?string $message
+ * @property Carbon $updated_at
  */
 final class Scan extends Record
 {
@@ -28,4 +31,22 @@ final class Scan extends Record
     public const FAILED = 'failed';
 
     public const STOPPED = 'stopped';
+
+    /** A scan tells several times a second how far it is; one that has been silent for so long has died. */
+    private const SILENT_SECONDS = 300;
+
+    /** So long one may wait for others. */
+    private const WAITING_SECONDS = 3600;
+
+    public static function latestOf(Workspace $workspace): ?self
+    {
+        return self::query()->where('workspace_id', $workspace->id)->latest('id')->first();
+    }
+
+    public function isUnderWay(): bool
+    {
+        $silent = (int) $this->updated_at->diffInSeconds(now());
+
+        return ($this->state === self::RUNNING && $silent < self::SILENT_SECONDS) || ($this->state === self::QUEUED && $silent < self::WAITING_SECONDS);
+    }
 }

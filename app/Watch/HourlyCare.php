@@ -7,6 +7,7 @@ namespace App\Watch;
 use App\Contents\Inventory;
 use App\Drafts\StepList;
 use App\Models\Document;
+use App\Models\Scan;
 use App\Models\Workspace;
 use App\Support\Settings;
 use App\Versions\Retention;
@@ -15,11 +16,16 @@ use Illuminate\Support\Facades\DB;
 /** Keeps the past within what a workspace has agreed on. */
 final readonly class HourlyCare
 {
+    /** So many scans are remembered. */
+    private const SCANS = 100;
+
     public function __construct(private Retention $retention, private StepList $steps, private Inventory $inventory) {}
 
     public function of(Workspace $workspace): void
     {
         $this->retention->apply($workspace);
+        $scans = Scan::query()->where('workspace_id', $workspace->id);
+        (clone $scans)->where('id', '<=', (clone $scans)->orderByDesc('id')->skip(self::SCANS)->value('id') ?? 0)->delete();
         $limit = Settings::of($workspace)->steps();
         $long = DB::table('draft_steps')->join('documents', 'documents.id', '=', 'document_id')->where('workspace_id', $workspace->id)
             ->groupBy('document_id')->havingRaw('count(*) > ?', [$limit])->pluck('document_id');

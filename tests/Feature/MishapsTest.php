@@ -13,6 +13,7 @@ use App\Models\User;
 use App\Quay\Quay;
 use App\Support\Refused;
 use App\Watch\HourlyCare;
+use Illuminate\Support\Facades\Queue;
 use Illuminate\Support\Facades\Storage;
 use Tests\Support\Harbour;
 
@@ -79,6 +80,28 @@ it('passes over names that are no UTF-8, and says which', function () {
     $scan = $this->harbour->scan();
     expect($scan->message)->toContain('caf?.md: Its name is not valid UTF-8, or too long.')->and($scan->state)->toBe(Scan::DONE)
         ->and(Document::query()->where('workspace_id', $this->harbour->workspace->id)->count())->toBe(4);
+});
+
+it('asks for a scan again where one has died, and not while one is under way', function () {
+    Queue::fake();
+    $first = ScanWorkspace::request($this->harbour->workspace);
+    expect(ScanWorkspace::request($this->harbour->workspace)->id)->toBe($first->id);
+    $first->update(['state' => Scan::RUNNING]);
+    $this->travel(4)->minutes();
+    expect(ScanWorkspace::request($this->harbour->workspace)->id)->toBe($first->id);
+    $this->travel(2)->minutes();
+    expect(ScanWorkspace::request($this->harbour->workspace)->id)->not->toBe($first->id);
+    Queue::assertPushed(ScanWorkspace::class, 2);
+});
+
+it('watches on while a scan waits, and scans large folders less often', function () {
+    Queue::fake();
+    Scan::latestOf($this->harbour->workspace)?->update(['seconds' => 10]);
+    foreach ([[31, 0], [150, 0], [30, 1], [31, 1]] as [$seconds, $pushed]) {
+        $this->travel($seconds)->seconds();
+        $this->artisan('hafenbuch:watch', ['--once' => true])->assertSuccessful();
+        expect(Scan::query()->where('workspace_id', $this->harbour->workspace->id)->where('state', Scan::QUEUED)->count())->toBe($pushed);
+    }
 });
 
 it('says why a scan in the queue has failed', function () {

@@ -6,7 +6,6 @@ namespace App\Http\Controllers;
 
 use App\Http\Data\ScanData;
 use App\Http\OpenApi\Ok;
-use App\Index\Scanner;
 use App\Index\ScanWorkspace;
 use App\Models\Scan;
 use App\Models\Workspace;
@@ -19,7 +18,7 @@ final class ScanController
     #[OA\Get(path: '/workspaces/{workspace}/scan', operationId: 'showScan', responses: [new Ok('Scan')])]
     public function show(Workspace $workspace): JsonResponse
     {
-        $scan = $this->latest($workspace) ?? new Scan(['state' => Scan::DONE]);
+        $scan = Scan::latestOf($workspace) ?? new Scan(['state' => Scan::DONE]);
 
         return new JsonResponse(ScanData::of($scan));
     }
@@ -27,13 +26,7 @@ final class ScanController
     #[OA\Post(path: '/workspaces/{workspace}/scan', operationId: 'startScan', responses: [new Ok('Scan', status: 202)])]
     public function store(Workspace $workspace): JsonResponse
     {
-        $scan = $this->latest($workspace);
-        if ($scan === null || ! in_array($scan->state, [Scan::QUEUED, Scan::RUNNING], true)) {
-            $scan = Scanner::queue($workspace);
-            ScanWorkspace::dispatch($scan->id);
-        }
-
-        return new JsonResponse(ScanData::of($scan), 202);
+        return new JsonResponse(ScanData::of(ScanWorkspace::request($workspace)), 202);
     }
 
     #[OA\Delete(path: '/workspaces/{workspace}/scan', operationId: 'stopScan', responses: [new Ok('Scan')])]
@@ -42,10 +35,5 @@ final class ScanController
         Scan::query()->where('workspace_id', $workspace->id)->whereIn('state', [Scan::QUEUED, Scan::RUNNING])->update(['state' => Scan::STOPPED]);
 
         return $this->show($workspace);
-    }
-
-    private function latest(Workspace $workspace): ?Scan
-    {
-        return Scan::query()->where('workspace_id', $workspace->id)->latest('id')->first();
     }
 }

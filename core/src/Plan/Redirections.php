@@ -52,11 +52,6 @@ final readonly class Redirections
         return $this->moved[$document->path] ?? $document->path;
     }
 
-    public function isFollower(DocumentSnapshot $document): bool
-    {
-        return isset($this->followed[$document->id]);
-    }
-
     /** For what is on the screen. */
     public function forWorking(DocumentSnapshot $document): Leads
     {
