@@ -37,9 +37,9 @@ export function ThinSheet({ workspace, id, versions, chosen, onDone, onClose }: 
               : version.label
                 ? 'labelled, stays'
                 : null;
-    const [going, setGoing] = useState<ReadonlySet<number>>(
-        new Set(versions.filter((one) => one.number === chosen && stays(one) === null).map((one) => one.number)),
-    );
+    const [picked, setPicked] = useState<ReadonlySet<number>>(new Set([chosen]));
+    // Which can go may change while this is open: the newest is no longer that when someone saves.
+    const going = new Set(versions.filter((one) => picked.has(one.number) && stays(one) === null).map((one) => one.number));
     const [problem, setProblem] = useState<string | null>(null);
     const bytes = versions.filter((one) => going.has(one.number)).reduce((sum, one) => sum + one.size, 0);
 
@@ -70,7 +70,7 @@ export function ThinSheet({ workspace, id, versions, chosen, onDone, onClose }: 
                                 onChange={(on) => {
                                     const next = new Set(going);
                                     on ? next.add(version.number) : next.delete(version.number);
-                                    setGoing(next);
+                                    setPicked(next);
                                 }}
                             >
                                 {version.number}. {version.label ? `“${version.label}”` : (version.note ?? 'saved')}
