@@ -13,7 +13,7 @@ use Illuminate\Support\Facades\DB;
 /** What an entry was, in words; found from counts of its lines, since there can be thousands. */
 final readonly class EntryWords
 {
-    /** @param list<object{reason: string, action: string, times: int, first: object{path: string, reason_of: ?string}, last: object{path: string, reason_of: ?string}}> $groups in the order of their first lines */
+    /** @param list<object{reason: string, action: string, times: int, first: object{position: int, path: string, reason_of: ?string}, last: object{position: int, path: string, reason_of: ?string}}> $groups in the order of their first lines */
     private function __construct(private Operation $operation, private array $groups) {}
 
     /**
@@ -61,22 +61,31 @@ final readonly class EntryWords
             $kind === Operation::MOVE && $moved !== [] => 'Moved '.Path::nameOf((string) $moved[0]->first->reason_of).$this->others($moved),
             $kind === Operation::DELETE && $removed !== [] => 'Deleted '.Path::nameOf($removed[0]->first->path).$this->others($removed),
             // What was chosen is copied after all below it.
-            $copied !== [] => ($kind === Operation::SET_ASIDE ? 'Set aside ' : 'Copied ').Path::nameOf((string) end($copied)->last->reason_of).$this->others($copied),
+            $kind === Operation::COPY && $copied !== [] => 'Copied '.$this->lastOf($copied).$this->others($copied),
+            $kind === Operation::SET_ASIDE && $copied !== [] => 'Set aside '.$this->lastOf($copied).$this->others($copied),
             $savedAs !== [] => 'Saved '.Path::nameOf((string) $savedAs[0]->first->reason_of).' as '.Path::nameOf($savedAs[0]->first->path),
             default => ($this->doing(Action::Discard) === $this->groups ? 'Discarded ' : 'Saved ').Path::nameOf($first->path).$this->others($this->groups),
         };
     }
 
-    /** @return list<object{times: int, first: object{path: string, reason_of: ?string}, last: object{path: string, reason_of: ?string}}> */
+    /** @return list<object{times: int, first: object{position: int, path: string, reason_of: ?string}, last: object{position: int, path: string, reason_of: ?string}}> */
     private function because(ReasonKind $reason): array
     {
         return array_values(array_filter($this->groups, static fn (object $group): bool => $group->reason === $reason->value));
     }
 
-    /** @return list<object{times: int, first: object{path: string, reason_of: ?string}, last: object{path: string, reason_of: ?string}}> */
+    /** @return list<object{times: int, first: object{position: int, path: string, reason_of: ?string}, last: object{position: int, path: string, reason_of: ?string}}> */
     private function doing(Action $action): array
     {
         return array_values(array_filter($this->groups, static fn (object $group): bool => $group->action === $action->value));
+    }
+
+    /** @param non-empty-list<object{last: object{position: int, reason_of: ?string}}> $groups */
+    private function lastOf(array $groups): string
+    {
+        usort($groups, static fn (object $a, object $b): int => $a->last->position <=> $b->last->position);
+
+        return Path::nameOf((string) end($groups)->last->reason_of);
     }
 
     /** @param list<object{times: int}> $groups */

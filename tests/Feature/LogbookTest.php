@@ -34,6 +34,12 @@ it('says what each entry was', function () {
     }
 });
 
+it('calls a save with a copy in it a save', function () {
+    $this->harbour->draft('far.md', '# Farther');
+    ($this->save)([['document' => ($this->id)('far.md'), 'kind' => 'save'], ['document' => ($this->id)('parts/pin.svg'), 'kind' => 'copy', 'path' => 'pin-2.svg']]);
+    expect(api('GET', 'logbook')->json('0.words'))->toMatch('~^Saved (far\.md|pin-2\.svg) and 1 more$~');
+});
+
 it('gives older entries in pages', function () {
     foreach (range(1, 120) as $number) {
         Operation::query()->create(['workspace_id' => $this->harbour->workspace->id, 'number' => $number, 'kind' => 'save', 'state' => 'done', 'user_id' => $this->harbour->owner->id, 'new_folders' => [], 'old_folders' => [], 'created_at' => now()]);

@@ -4,10 +4,11 @@ import { useNavigate, useParams } from 'react-router';
 import styled from 'styled-components';
 import { type AsOfRow, answer, api } from '../api/client';
 import { keys, useEntries } from '../api/queries';
+import { OlderEntries } from '../logbook/OlderEntries';
 import { useDecisions } from '../plan/decisions';
 import { ViewHead } from '../shell/ViewHead';
 import { font } from '../theme/tokens';
-import { Button, TextButton } from '../ui/Button';
+import { Button } from '../ui/Button';
 import { Check } from '../ui/Check';
 import { Empty } from '../ui/Empty';
 import { FieldLabel } from '../ui/Field';
@@ -147,13 +148,7 @@ export function AsOfView() {
                             </small>
                         </EntryRow>
                     ))}
-                    {list.hasNextPage && (
-                        <p>
-                            <TextButton onPress={() => list.fetchNextPage()} isDisabled={list.isFetchingNextPage}>
-                                Older entries
-                            </TextButton>
-                        </p>
-                    )}
+                    <OlderEntries list={list} />
                     <EntryRow type="button" $on={preview.data?.entry === 0} onClick={() => choose({ entry: 0 })} data-entry={0}>
                         <b>–</b>
                         <span>before the first entry</span>

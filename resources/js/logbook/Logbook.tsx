@@ -5,10 +5,10 @@ import { answer, api } from '../api/client';
 import { keys, useEntries } from '../api/queries';
 import { ViewHead } from '../shell/ViewHead';
 import { font } from '../theme/tokens';
-import { TextButton } from '../ui/Button';
 import { Empty } from '../ui/Empty';
 import { count, moment } from '../ui/words';
 import { EntryPage } from './EntryPage';
+import { OlderEntries } from './OlderEntries';
 
 const View = styled.div`display: grid; grid-template: auto minmax(0, 1fr) / 380px minmax(0, 1fr); height: 100%; > header { grid-column: 1 / -1; padding-left: 16px; }`;
 const List = styled.nav`overflow-y: auto; border-right: 1px solid var(--rule-strong);`;
@@ -72,13 +72,7 @@ export function Logbook() {
                                 <small />
                             </Item>
                         ))}
-                        {list.hasNextPage && (
-                            <p style={{ padding: '10px 16px' }}>
-                                <TextButton onPress={() => list.fetchNextPage()} isDisabled={list.isFetchingNextPage}>
-                                    Older entries
-                                </TextButton>
-                            </p>
-                        )}
+                        <OlderEntries list={list} />
                     </List>
                     {shown.data ? (
                         <EntryPage key={shown.data.id} workspace={workspace} entry={shown.data} />

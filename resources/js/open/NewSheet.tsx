@@ -65,7 +65,7 @@ export function NewSheet({ workspace, making, onClose }: { workspace: string; ma
     const ending = making.from?.ending ?? template?.ending ?? '';
     const [title, setTitle] = useState('');
     const [path, setPath] = useState<string | null>(null);
-    const [problem, setProblem] = useState<string | null>(null);
+    const [problem, setProblem] = useState<{ path: string; message: string } | null>(null);
     const reserved = useNumber(workspace, template);
     const number = reserved ?? null;
     const isReady = Boolean(making.from || template) && reserved !== undefined;
@@ -106,7 +106,7 @@ export function NewSheet({ workspace, making, onClose }: { workspace: string; ma
                 navigate(`/w/${workspace}/documents/${made.id}`);
             }
         } catch (error) {
-            setProblem((error as Error).message);
+            setProblem({ path: proposed, message: (error as Error).message });
         }
     }
     return (
@@ -174,7 +174,8 @@ export function NewSheet({ workspace, making, onClose }: { workspace: string; ma
                         </span>
                     </Notice>
                 )}
-                {problem && <Notice stop>{problem}</Notice>}
+                {/* What is known of this path already stands above, and another path is another question. */}
+                {problem?.path === proposed && !found?.obstacle && <Notice stop>{problem.message}</Notice>}
                 <SheetActions>
                     <span style={{ flex: 1, fontSize: 13 }}>
                         {!making.from && offered.length > 1 && `${count(offered.length, 'template')} of this kind`}
