@@ -2,7 +2,6 @@
 
 declare(strict_types=1);
 
-use App\History\Sources;
 use App\Http\Controllers\AsOfController;
 use App\Http\Controllers\ContentController;
 use App\Http\Controllers\CopyController;
@@ -34,6 +33,7 @@ use App\Http\Controllers\VersionController;
 use App\Http\Controllers\WatchController;
 use App\Http\Controllers\WorkspaceController;
 use App\Http\Middleware\MembersOnly;
+use App\Past\Comparing\Sources;
 use App\Quay\Recent;
 use Illuminate\Support\Facades\Route;
 

@@ -6,7 +6,7 @@ namespace App\Console;
 
 use App\Models\User;
 use App\Support\Refused;
-use App\Support\Workspaces;
+use App\Workspace\Workspaces;
 
 final class AddWorkspace extends HafenbuchCommand
 {

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Console;
 
-use App\Contents\Inventory;
+use App\Past\Store\Inventory;
 use App\Support\Refused;
 
 final class CheckContents extends HafenbuchCommand

@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace App\Console;
 
 use App\Saving\PlanBlocked;
-use App\Saving\PlanMoved;
+use App\Saving\PlanChanged;
 use App\Support\Refused;
-use Hafenbuch\Core\Document\InvalidPath;
-use Hafenbuch\Core\Write\FileMoved;
+use Hafenbuch\Core\Path\InvalidPath;
+use Hafenbuch\Core\Write\FileChanged;
 use Hafenbuch\Core\Write\Stopped;
 use Hafenbuch\Core\Write\UnableToRead;
 use Hafenbuch\Core\Write\UnableToWrite;
@@ -56,11 +56,11 @@ final class CommandLine
             return $console->run(new ArgvInput($arguments), $output);
         } catch (WrongUsage $wrong) {
             return self::answer($output, $wrong->getMessage(), self::WRONG_USAGE, false);
-        } catch (PlanMoved|PlanBlocked $refused) {
-            $plan = $refused instanceof PlanMoved ? $refused->now : $refused->plan;
+        } catch (PlanChanged|PlanBlocked $refused) {
+            $plan = $refused instanceof PlanChanged ? $refused->now : $refused->plan;
 
             return self::answer($output, $refused->getMessage(), self::REFUSED, $wantsJson, ['plan' => Shapes::plan($plan)]);
-        } catch (Refused|InvalidPath|FileMoved|UnableToRead|UnableToWrite|Stopped $refused) {
+        } catch (Refused|InvalidPath|FileChanged|UnableToRead|UnableToWrite|Stopped $refused) {
             return self::answer($output, $refused->getMessage(), self::REFUSED, $wantsJson);
         } catch (QueryException|\PDOException $failure) {
             report($failure);

@@ -8,8 +8,8 @@ use App\Models\Document;
 use App\Models\User;
 use App\Models\Workspace;
 use App\Support\Refused;
-use App\Support\Workspaces;
-use Hafenbuch\Core\Document\Path;
+use App\Workspace\Workspaces;
+use Hafenbuch\Core\Path\Path;
 use Illuminate\Console\Command;
 use Symfony\Component\Console\Input\InputOption;
 

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Console;
 
 use App\Saving\SaveDesk;
-use App\Saving\SnapshotReader;
+use App\Workspace\Index\SnapshotReader;
 
 final class MakePlan extends PlanningCommand
 {

@@ -4,18 +4,18 @@ declare(strict_types=1);
 
 namespace App\Console;
 
-use App\Files\WorkspaceFiles;
 use App\Models\Operation;
 use App\Models\User;
 use App\Models\Workspace;
 use App\Quay\Quay;
-use App\Saving\SnapshotReader;
-use App\Support\Settings;
-use App\Tree\Relocation;
+use App\Saving\Relocation;
+use App\Workspace\Files\WorkspaceFiles;
+use App\Workspace\Index\SnapshotReader;
+use App\Workspace\Settings;
 use Hafenbuch\Core\Copy\CopyOptions;
 use Hafenbuch\Core\Copy\CopyTree;
-use Hafenbuch\Core\Document\Path;
 use Hafenbuch\Core\Naming\NamingRule;
+use Hafenbuch\Core\Path\Path;
 use Hafenbuch\Core\Plan\Blocker;
 use Hafenbuch\Core\Plan\Decision;
 use Hafenbuch\Core\Plan\Plan;

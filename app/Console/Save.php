@@ -6,7 +6,7 @@ namespace App\Console;
 
 use App\Models\OperationLine;
 use App\Saving\SaveDesk;
-use App\Saving\SnapshotReader;
+use App\Workspace\Index\SnapshotReader;
 use Symfony\Component\Console\Input\InputOption;
 
 final class Save extends PlanningCommand

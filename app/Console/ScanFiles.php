@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Console;
 
-use App\Index\Scanner;
+use App\Workspace\Index\Scanner;
 use Illuminate\Support\Str;
 
 final class ScanFiles extends HafenbuchCommand

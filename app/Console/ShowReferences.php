@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Console;
 
-use App\Index\ReferenceList;
-use App\Index\ReferenceRow;
+use App\Workspace\Index\ReferenceList;
+use App\Workspace\Index\ReferenceRow;
 
 final class ShowReferences extends HafenbuchCommand
 {
@@ -18,7 +18,7 @@ final class ShowReferences extends HafenbuchCommand
         $workspace = $this->workspace();
         $path = (string) $this->argument('path');
         $rows = $this->option('to')
-            ? $list->to($workspace, \Hafenbuch\Core\Document\Path::of($path)->value)
+            ? $list->to($workspace, \Hafenbuch\Core\Path\Path::of($path)->value)
             : $list->of($this->document($workspace, $path));
 
         return $this->answer(

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Console;
 
 use App\Models\Document;
-use App\Saving\SnapshotReader;
+use App\Workspace\Index\SnapshotReader;
 use Hafenbuch\Core\Document\BelowState;
 use Hafenbuch\Core\Document\FileState;
 

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Console;
 
-use App\Support\Settings;
-use App\Versions\Retention;
+use App\Past\Versions\Retention;
+use App\Workspace\Settings;
 
 final class ThinVersions extends HafenbuchCommand
 {

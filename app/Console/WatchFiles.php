@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace App\Console;
 
-use App\Contents\Inventory;
-use App\Index\ScanWorkspace;
-use App\Index\Watcher;
 use App\Models\Scan;
 use App\Models\Workspace;
+use App\Past\HourlyUpkeep;
+use App\Past\Recovery\PointKeeper;
+use App\Past\Store\Inventory;
 use App\Support\Interval;
-use App\Watch\HourlyCare;
-use App\Watch\PointKeeper;
+use App\Workspace\Index\ScanWorkspace;
+use App\Workspace\Index\Watcher;
 use Illuminate\Console\Command;
 
 /** Runs beside the web server: looks at open documents and drafts every two seconds, asks for scans of whole folders, and tidies every hour. */
@@ -30,7 +30,7 @@ final class WatchFiles extends Command
 
     protected $description = 'Notice what other programs do to the files, make recovery points, and tidy';
 
-    public function handle(Watcher $watcher, PointKeeper $points, HourlyCare $care, Inventory $inventory): int
+    public function handle(Watcher $watcher, PointKeeper $points, HourlyUpkeep $care, Inventory $inventory): int
     {
         $tidy = new Interval(self::TIDY_SECONDS);
         do {

@@ -5,12 +5,12 @@ declare(strict_types=1);
 namespace App\Console;
 
 use App\Drafts\DraftDesk;
-use App\Files\WorkspaceFiles;
-use App\Index\Scanner;
 use App\Models\Document;
 use App\Quay\Quay;
 use App\Support\Refused;
-use Hafenbuch\Core\Document\Path;
+use App\Workspace\Files\WorkspaceFiles;
+use App\Workspace\Index\Scanner;
+use Hafenbuch\Core\Path\Path;
 use Symfony\Component\Console\Exception\InvalidOptionException;
 
 final class WriteDraft extends HafenbuchCommand

@@ -4,20 +4,20 @@ declare(strict_types=1);
 
 namespace App\Drafts;
 
-use App\Files\DiskContentStore;
-use App\Files\WorkspaceFiles;
-use App\Index\DocumentIndex;
 use App\Models\Document;
 use App\Models\Draft;
 use App\Models\DraftStep;
 use App\Models\User;
 use App\Models\Workspace;
-use App\Support\Pulse;
 use App\Support\Refused;
-use Hafenbuch\Core\Document\Path;
+use App\Workspace\Files\DiskContentStore;
+use App\Workspace\Files\WorkspaceFiles;
+use App\Workspace\Index\DocumentIndex;
+use App\Workspace\Pulse;
 use Hafenbuch\Core\Format\ChangeSummary;
 use Hafenbuch\Core\Format\FormatRegistry;
-use Hafenbuch\Core\Format\Reading;
+use Hafenbuch\Core\Format\ParsedContent;
+use Hafenbuch\Core\Path\Path;
 use Hafenbuch\Core\Write\UnableToRead;
 use Illuminate\Support\Facades\DB;
 
@@ -32,7 +32,7 @@ final readonly class DraftDesk
     /**
      * Makes a document that has no file yet.
      *
-     * @throws \Hafenbuch\Core\Document\InvalidPath
+     * @throws \Hafenbuch\Core\Path\InvalidPath
      */
     public function begin(Workspace $workspace, string $path, string $bytes, User $person): Document
     {
@@ -60,7 +60,7 @@ final readonly class DraftDesk
      * @param  ?string  $summary  what the edit is, in words; null: it is found in the change
      * @param  ?DraftStep  $step  the step that this goes to, where it is no new one
      *
-     * @throws DraftMoved|DocumentLocked
+     * @throws DraftChanged|DocumentLocked
      */
     public function write(Document $document, string $bytes, User $person, ?int $revision, ?string $summary = null, ?DraftStep $step = null): Document
     {
@@ -69,7 +69,7 @@ final readonly class DraftDesk
         $document = DB::transaction(function () use ($document, $hash, $bytes, $person, $revision, $summary, $step): Document {
             $locked = Document::query()->lockForUpdate()->findOrFail($document->id);
             if ($revision !== null && $locked->revision !== $revision) {
-                throw DraftMoved::to($locked->revision, $revision);
+                throw DraftChanged::to($locked->revision, $revision);
             }
             if ($locked->dropped_at !== null) {
                 throw Refused::because("{$locked->path} was discarded meanwhile. Take that back in the logbook first.");
@@ -89,7 +89,7 @@ final readonly class DraftDesk
     /**
      * Sets the working content to what a person has made of the draft and the file, and the file's content as its base.
      *
-     * @throws DraftMoved|DocumentLocked
+     * @throws DraftChanged|DocumentLocked
      */
     public function merge(Document $document, string $bytes, User $person, int $revision): Document
     {
@@ -171,7 +171,7 @@ final readonly class DraftDesk
         $this->noteStep($document, $before, $hash, $size, $person, $summary, $step, $analysis->reading);
     }
 
-    private function noteStep(Document $document, ?string $before, string $hash, int $size, ?User $person, ?string $summary, ?DraftStep $step, ?Reading $reading = null): void
+    private function noteStep(Document $document, ?string $before, string $hash, int $size, ?User $person, ?string $summary, ?DraftStep $step, ?ParsedContent $reading = null): void
     {
         if ($step !== null) {
             $document->step_id = $step->id;
@@ -181,7 +181,7 @@ final readonly class DraftDesk
         $document->save();
     }
 
-    private function changeWords(Document $document, string $hash, int $size, Reading $reading): ?string
+    private function changeWords(Document $document, string $hash, int $size, ParsedContent $reading): ?string
     {
         $saved = $document->saved_hash;
         if ($saved === null || max($size, (int) $document->size) > self::COMPARED_BYTES || ! $this->contents->has($saved)) {

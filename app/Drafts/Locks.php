@@ -7,8 +7,8 @@ namespace App\Drafts;
 use App\Models\Document;
 use App\Models\User;
 use App\Models\Workspace;
-use App\Support\Pulse;
 use App\Support\Refused;
+use App\Workspace\Pulse;
 use Illuminate\Support\Facades\DB;
 
 /** Who has a document for themselves. A lock lasts until it is released. */

@@ -8,7 +8,7 @@ use App\Models\Document;
 use App\Support\Refused;
 use Hafenbuch\Core\Format\Editing\Edit;
 use Hafenbuch\Core\Format\FormatRegistry;
-use Hafenbuch\Core\Format\Reading;
+use Hafenbuch\Core\Format\ParsedContent;
 use Hafenbuch\Core\Reference\AddressStyle;
 use Hafenbuch\Core\Reference\ReferenceSite;
 use Hafenbuch\Core\Reference\Resolver;
@@ -91,7 +91,7 @@ final readonly class References
         return $this->checked($document, Edit::apply($bytes, $edits), count($reading->references) - count($offsets));
     }
 
-    private function withoutBase(Document $document, string $bytes): Reading
+    private function withoutBase(Document $document, string $bytes): ParsedContent
     {
         $reading = $this->formats->read($document->path, $bytes);
         if ($reading->base !== null) {
@@ -105,7 +105,7 @@ final readonly class References
      * @param  list<int>  $offsets
      * @return list<ReferenceSite>
      */
-    private function sites(Reading $reading, array $offsets): array
+    private function sites(ParsedContent $reading, array $offsets): array
     {
         $sites = array_values(array_filter($reading->references, static fn (ReferenceSite $site): bool => in_array($site->offset, $offsets, true)));
         if (count($sites) !== count(array_unique($offsets))) {

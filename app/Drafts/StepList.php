@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Drafts;
 
-use App\Files\DiskContentStore;
 use App\Models\Document;
 use App\Models\DraftStep;
+use App\Workspace\Files\DiskContentStore;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Support\Facades\DB;
 

@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace App\Drafts;
 
-use App\Files\DiskContentStore;
 use App\Models\Document;
 use App\Models\DraftStep;
 use App\Models\User;
 use App\Support\Refused;
-use Hafenbuch\Core\Format\Reading;
+use App\Workspace\Files\DiskContentStore;
+use Hafenbuch\Core\Format\ParsedContent;
 use Hafenbuch\Core\History\Splice;
 use Hafenbuch\Core\History\StepWords;
 use Illuminate\Support\Facades\DB;
@@ -38,9 +38,9 @@ final readonly class Steps
      *
      * @param  ?string  $before  the hash of what was on the screen
      * @param  ?string  $summary  null: it is found in the change
-     * @param  ?Reading  $reading  of the content afterwards
+     * @param  ?ParsedContent  $reading  of the content afterwards
      */
-    public function add(Document $document, ?string $before, string $hash, int $size, ?User $person, ?string $summary, ?Reading $reading = null): void
+    public function add(Document $document, ?string $before, string $hash, int $size, ?User $person, ?string $summary, ?ParsedContent $reading = null): void
     {
         $parent = $this->parent($document, $before);
         if ($parent !== null && $parent->hash === $hash) {

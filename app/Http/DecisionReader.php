@@ -6,7 +6,7 @@ namespace App\Http;
 
 use App\Models\Document;
 use App\Models\Workspace;
-use Hafenbuch\Core\Document\Path;
+use Hafenbuch\Core\Path\Path;
 use Hafenbuch\Core\Plan\Decision;
 use Hafenbuch\Core\Plan\DecisionKind;
 use Illuminate\Http\Request;

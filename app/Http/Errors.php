@@ -5,16 +5,16 @@ declare(strict_types=1);
 namespace App\Http;
 
 use App\Drafts\DocumentLocked;
-use App\Drafts\DraftMoved;
+use App\Drafts\DraftChanged;
 use App\Http\Data\PlanData;
 use App\Saving\PlanBlocked;
-use App\Saving\PlanMoved;
+use App\Saving\PlanChanged;
 use App\Support\Refused;
-use Hafenbuch\Core\Document\InvalidPath;
 use Hafenbuch\Core\Naming\InvalidNamingRule;
+use Hafenbuch\Core\Path\InvalidPath;
 use Hafenbuch\Core\Reference\UnwritableValue;
 use Hafenbuch\Core\Retention\InvalidRule;
-use Hafenbuch\Core\Write\FileMoved;
+use Hafenbuch\Core\Write\FileChanged;
 use Hafenbuch\Core\Write\Stopped;
 use Hafenbuch\Core\Write\UnableToRead;
 use Hafenbuch\Core\Write\UnableToWrite;
@@ -31,14 +31,14 @@ use Symfony\Component\HttpKernel\Exception\HttpExceptionInterface;
 final class Errors
 {
     private const STATUS = [
-        DraftMoved::class => 412,
-        PlanMoved::class => 409,
+        DraftChanged::class => 412,
+        PlanChanged::class => 409,
         PlanBlocked::class => 422,
         InvalidPath::class => 422,
         InvalidNamingRule::class => 422,
         InvalidRule::class => 422,
         UnwritableValue::class => 422,
-        FileMoved::class => 409,
+        FileChanged::class => 409,
         UnableToRead::class => 409,
         UnableToWrite::class => 507,
         Stopped::class => 409,
@@ -101,8 +101,8 @@ final class Errors
     private static function more(\Throwable $error, Request $request): array
     {
         return match (true) {
-            $error instanceof DraftMoved => ['revision' => $error->revision],
-            $error instanceof PlanMoved => ['planned' => Cache::get(self::planKey((string) $request->input('fingerprint'))), 'now' => PlanData::of($error->now)],
+            $error instanceof DraftChanged => ['revision' => $error->revision],
+            $error instanceof PlanChanged => ['planned' => Cache::get(self::planKey((string) $request->input('fingerprint'))), 'now' => PlanData::of($error->now)],
             $error instanceof PlanBlocked => ['now' => PlanData::of($error->plan)],
             default => [],
         };

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Models;
 
-use Hafenbuch\Core\Document\Path;
 use Hafenbuch\Core\Format\FormatRegistry;
+use Hafenbuch\Core\Path\Path;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Concerns\HasUlids;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;

@@ -7,9 +7,9 @@ namespace App\Naming;
 use App\Models\Document;
 use App\Models\User;
 use App\Models\Workspace;
-use Hafenbuch\Core\Document\Path;
 use Hafenbuch\Core\Naming\FileName;
 use Hafenbuch\Core\Naming\NumberingScheme;
+use Hafenbuch\Core\Path\Path;
 use Illuminate\Support\Facades\DB;
 
 /** Gives out the numbers of a workspace's numbering schemes, each once. */

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Providers;
 
-use App\Files\DiskContentStore;
+use App\Workspace\Files\DiskContentStore;
 use Hafenbuch\Core\Format\FormatRegistry;
 use Illuminate\Cache\RateLimiting\Limit;
 use Illuminate\Filesystem\FilesystemAdapter;

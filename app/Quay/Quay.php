@@ -9,7 +9,7 @@ use App\Models\Operation;
 use App\Models\QuayItem;
 use App\Models\User;
 use App\Models\Workspace;
-use App\Support\Pulse;
+use App\Workspace\Pulse;
 use Hafenbuch\Core\Plan\ReasonKind;
 use Illuminate\Support\Facades\DB;
 

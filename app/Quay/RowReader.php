@@ -4,11 +4,10 @@ declare(strict_types=1);
 
 namespace App\Quay;
 
-use App\Http\Data\DocumentRowData;
 use App\Models\Document;
 use App\Models\User;
 use App\Models\Workspace;
-use App\Saving\SnapshotReader;
+use App\Workspace\Index\SnapshotReader;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
 
@@ -20,7 +19,7 @@ final readonly class RowReader
     /**
      * @param  list<string>  $ids
      * @param  User  $viewer  for whom the access axis is read
-     * @return array<string, DocumentRowData> by id, in the order given
+     * @return array<string, DocumentRow> by id, in the order given
      */
     public function rows(Workspace $workspace, array $ids, User $viewer): array
     {
@@ -36,7 +35,7 @@ final readonly class RowReader
             if ($document === null || $fact === null) {
                 continue;
             }
-            $rows[$id] = new DocumentRowData(
+            $rows[$id] = new DocumentRow(
                 $id, $document->path, $fact->title, $fact->format,
                 $document->contentState()->value, $below[$id]['state']->value, $below[$id]['because'],
                 $document->fileState()?->value, (string) $document->access,
@@ -52,7 +51,7 @@ final readonly class RowReader
         return $rows;
     }
 
-    public function row(Document $document, User $viewer): DocumentRowData
+    public function row(Document $document, User $viewer): DocumentRow
     {
         return $this->rows($document->workspace, [$document->id], $viewer)[$document->id];
     }

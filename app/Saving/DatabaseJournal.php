@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace App\Saving;
 
-use App\Files\DiskContentStore;
 use App\Models\Document;
 use App\Models\Operation as OperationRecord;
 use App\Models\OperationLine;
 use App\Models\Workspace;
 use App\Support\BulkInsert;
-use App\Support\Pulse;
+use App\Workspace\Files\DiskContentStore;
+use App\Workspace\Pulse;
 use Hafenbuch\Core\Plan\Action;
 use Hafenbuch\Core\Plan\PlanLine;
 use Hafenbuch\Core\Write\FileChange;
@@ -23,7 +23,7 @@ final class DatabaseJournal implements Journal
 {
     public function __construct(
         private readonly Workspace $workspace,
-        private readonly Settlement $settlement,
+        private readonly Reconciliation $settlement,
         private readonly DiskContentStore $contents,
         private readonly ?LogEntry $entry = null,
     ) {}
@@ -70,7 +70,7 @@ final class DatabaseJournal implements Journal
 
     public function needsPerson(Operation $operation, array $found): void
     {
-        $files = \App\Files\WorkspaceFiles::of($this->workspace);
+        $files = \App\Workspace\Files\WorkspaceFiles::of($this->workspace);
         foreach ($found as $path => $hash) {
             if ($hash !== null && ! $this->contents->has($hash)) {
                 $this->contents->put($files->open((string) $path));

@@ -5,14 +5,14 @@ declare(strict_types=1);
 namespace App\Saving;
 
 use App\Drafts\DraftDesk;
-use App\Files\DiskContentStore;
 use App\Models\Document;
 use App\Models\Operation;
 use App\Models\Workspace;
+use App\Workspace\Files\DiskContentStore;
 use Hafenbuch\Core\Format\FormatRegistry;
 use Hafenbuch\Core\Format\Rewriter;
 use Hafenbuch\Core\Plan\Action;
-use Hafenbuch\Core\Reference\Leads;
+use Hafenbuch\Core\Reference\PathMap;
 use Hafenbuch\Core\Reference\Resolver;
 use Hafenbuch\Core\Reference\UnwritableValue;
 
@@ -29,7 +29,7 @@ final readonly class DraftCarrier
         }
         $bytes = $this->contents->bytes($draft->hash);
         try {
-            $rewritten = (new Rewriter($this->formats, new Resolver($workspace->root)))->rewrite($bytes, $from, $document->path, Leads::of($this->moves($operation)));
+            $rewritten = (new Rewriter($this->formats, new Resolver($workspace->root)))->rewrite($bytes, $from, $document->path, PathMap::of($this->moves($operation)));
         } catch (UnwritableValue) {
             $rewritten = $bytes;
         }

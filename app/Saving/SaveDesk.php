@@ -4,19 +4,21 @@ declare(strict_types=1);
 
 namespace App\Saving;
 
-use App\Files\DiskContentStore;
-use App\Files\WorkspaceFiles;
 use App\Models\Document;
 use App\Models\Operation as OperationRecord;
 use App\Models\OperationLine;
 use App\Models\User;
 use App\Models\Workspace;
-use App\Support\Pulse;
 use App\Support\Refused;
+use App\Workspace\Files\DiskContentStore;
+use App\Workspace\Files\WorkspaceFiles;
+use App\Workspace\Index\SnapshotReader;
+use App\Workspace\Pulse;
+use App\Workspace\WorkspaceLock;
 use Hafenbuch\Core\Document\OnDisk;
-use Hafenbuch\Core\Document\Path;
 use Hafenbuch\Core\Format\FormatRegistry;
 use Hafenbuch\Core\Format\Rewriter;
+use Hafenbuch\Core\Path\Path;
 use Hafenbuch\Core\Plan\Action;
 use Hafenbuch\Core\Plan\Decision;
 use Hafenbuch\Core\Plan\Plan;
@@ -26,7 +28,7 @@ use Hafenbuch\Core\Plan\Reason;
 use Hafenbuch\Core\Plan\Rewriting;
 use Hafenbuch\Core\Plan\UndoPlanner;
 use Hafenbuch\Core\Reference\Resolver;
-use Hafenbuch\Core\Write\FileMoved;
+use Hafenbuch\Core\Write\FileChanged;
 use Hafenbuch\Core\Write\Operation;
 use Hafenbuch\Core\Write\Outcome;
 use Hafenbuch\Core\Write\Recovery;
@@ -41,7 +43,7 @@ final readonly class SaveDesk
         private SnapshotReader $snapshots,
         private Planner $planner,
         private UndoPlanner $undoPlanner,
-        private Settlement $settlement,
+        private Reconciliation $settlement,
         private DiskContentStore $contents,
         private FormatRegistry $formats,
     ) {}
@@ -94,7 +96,7 @@ final readonly class SaveDesk
      * @param  array<string, Decision>  $decisions
      * @param  ?string  $fingerprint  of the plan that the person has read; null: whatever the plan is now
      *
-     * @throws PlanMoved|PlanBlocked
+     * @throws PlanChanged|PlanBlocked
      */
     public function save(Workspace $workspace, User $person, array $decisions, ?string $fingerprint, ?string $note, string $kind = OperationRecord::SAVE): ?OperationRecord
     {
@@ -143,7 +145,7 @@ final readonly class SaveDesk
             })());
             foreach (array_keys($paths) as $index => $id) {
                 if ($hashes[$index] !== $chunk[$id]) {
-                    throw FileMoved::at($paths[$id]);
+                    throw FileChanged::at($paths[$id]);
                 }
             }
         }
@@ -182,7 +184,7 @@ final readonly class SaveDesk
         return $this->undoPlanner->plan($entry->number, $done, $onDisk, $this->savedReferrers($workspace, $done));
     }
 
-    /** @throws PlanMoved|PlanBlocked|Refused */
+    /** @throws PlanChanged|PlanBlocked|Refused */
     public function undo(Workspace $workspace, User $person, OperationRecord $entry, ?string $fingerprint, ?string $note = null): OperationRecord
     {
         return WorkspaceLock::hold($workspace, function () use ($workspace, $person, $entry, $fingerprint, $note): OperationRecord {
@@ -205,16 +207,16 @@ final readonly class SaveDesk
      * Settles an operation of which recovery could not tell: every file becomes as it was to be, or as it was before,
      * as an operation of its own, so that this can be taken back too. What nobody expected is kept in the store.
      *
-     * @throws Refused|PlanMoved
+     * @throws Refused|PlanChanged
      */
-    public function settle(Workspace $workspace, User $person, OperationRecord $entry, Settling $how): ?OperationRecord
+    public function settle(Workspace $workspace, User $person, OperationRecord $entry, Resolution $how): ?OperationRecord
     {
         return WorkspaceLock::hold($workspace, function () use ($workspace, $person, $entry, $how): ?OperationRecord {
             $entry->refresh();
             if ($entry->state !== OperationRecord::NEEDS_PERSON) {
                 throw Refused::because("Entry {$entry->number} is “{$entry->state}” and asks for nothing.");
             }
-            $lines = $how === Settling::Keep ? [] : $this->settlingLines($workspace, $entry, $how);
+            $lines = $how === Resolution::Keep ? [] : $this->settlingLines($workspace, $entry, $how);
             $done = $lines === [] ? null : $this->execute($workspace, new LogEntry(OperationRecord::SETTLE, $person->id, $lines, null, null));
             $entry->update(['state' => OperationRecord::SETTLED, 'message' => $how->words()]);
             Pulse::tell($workspace, Pulse::LOGBOOK);
@@ -224,13 +226,13 @@ final readonly class SaveDesk
     }
 
     /** @return list<PlanLine> */
-    private function settlingLines(Workspace $workspace, OperationRecord $entry, Settling $how): array
+    private function settlingLines(Workspace $workspace, OperationRecord $entry, Resolution $how): array
     {
         $files = WorkspaceFiles::of($workspace);
         $lines = [];
         foreach ($entry->lines as $line) {
             $plan = $line->planLine();
-            $wanted = $how === Settling::Finish ? $plan->after : $plan->before;
+            $wanted = $how === Resolution::Finish ? $plan->after : $plan->before;
             $now = $plan->action->touchesFile() ? $files->hash($plan->path) : $wanted;
             if ($now !== $wanted) {
                 $action = $wanted === null ? Action::Remove : ($now === null ? Action::Create : Action::Write);
@@ -258,7 +260,7 @@ final readonly class SaveDesk
     private function accept(Plan $plan, ?string $fingerprint): void
     {
         if ($fingerprint !== null && ! hash_equals($plan->fingerprint, $fingerprint)) {
-            throw PlanMoved::to($plan);
+            throw PlanChanged::to($plan);
         }
         if ($plan->isBlocked()) {
             throw PlanBlocked::by($plan);

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace App\Saving;
 
-use App\Files\DiskContentStore;
 use App\Models\Document;
 use App\Models\Operation;
 use App\Models\OperationLine;
 use App\Support\BulkInsert;
+use App\Workspace\Files\DiskContentStore;
 use Illuminate\Support\Facades\DB;
 
 /** Collects the versions that an operation makes, and writes them together. */

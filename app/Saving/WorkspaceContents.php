@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Saving;
 
-use App\Files\DiskContentStore;
-use App\Files\WorkspaceFiles;
 use App\Models\Workspace;
+use App\Workspace\Files\DiskContentStore;
+use App\Workspace\Files\WorkspaceFiles;
 use Hafenbuch\Core\Document\DocumentSnapshot;
 use Hafenbuch\Core\Plan\Contents;
 use Hafenbuch\Core\Write\UnableToRead;

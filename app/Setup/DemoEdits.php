@@ -10,8 +10,8 @@ use App\Models\Document;
 use App\Models\DraftStep;
 use App\Models\QuayItem;
 use App\Models\User;
-use App\Watch\PointReason;
-use App\Watch\RecoveryPoints;
+use App\Past\Recovery\PointReason;
+use App\Past\Recovery\RecoveryPoints;
 use Illuminate\Support\Carbon;
 
 /** The last hour of one draft: edits, steps back, and recovery points. */

@@ -6,14 +6,14 @@ namespace App\Setup;
 
 use App\Drafts\DraftDesk;
 use App\Drafts\Locks;
-use App\Index\Scanner;
 use App\Models\Document;
 use App\Models\User;
 use App\Models\Workspace;
 use App\Quay\Quay;
 use App\Saving\SaveDesk;
-use App\Support\Settings;
-use App\Support\Workspaces;
+use App\Workspace\Index\Scanner;
+use App\Workspace\Settings;
+use App\Workspace\Workspaces;
 use Hafenbuch\Core\Plan\Decision;
 use Illuminate\Console\Command;
 use Illuminate\Filesystem\Filesystem;

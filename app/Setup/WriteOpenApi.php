@@ -17,7 +17,7 @@ final class WriteOpenApi extends Command
 
     public function handle(): int
     {
-        $api = Generator::scan([app_path('Http')], ['validate' => false]) ?? throw new \LogicException('No attributes were found.');
+        $api = Generator::scan([app_path()], ['validate' => false]) ?? throw new \LogicException('No attributes were found.');
         $this->requireEveryProperty($api);
         $this->describePathParameters($api);
         $api->validate();

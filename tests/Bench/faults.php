@@ -8,12 +8,12 @@ declare(strict_types=1);
  */
 
 use App\Drafts\DraftDesk;
-use App\Index\Scanner;
 use App\Models\Document;
 use App\Models\Operation;
 use App\Models\User;
 use App\Models\Workspace;
-use App\Support\Workspaces;
+use App\Workspace\Index\Scanner;
+use App\Workspace\Workspaces;
 use Illuminate\Contracts\Console\Kernel;
 use Symfony\Component\Process\Process;
 use Tests\Support\Harbour;

@@ -6,17 +6,17 @@ declare(strict_types=1);
  * What the past costs: steps, versions, retention, recovery points. Called by run.php, whose helpers it uses.
  */
 
-use App\Contents\Inventory;
 use App\Drafts\DraftDesk;
 use App\Drafts\StepList;
-use App\Files\DiskContentStore;
 use App\Models\Document;
 use App\Models\User;
+use App\Past\Recovery\PointReason;
+use App\Past\Recovery\RecoveryPoints;
+use App\Past\Store\Inventory;
+use App\Past\Versions\Retention;
 use App\Quay\Quay;
 use App\Support\BulkInsert;
-use App\Versions\Retention;
-use App\Watch\PointReason;
-use App\Watch\RecoveryPoints;
+use App\Workspace\Files\DiskContentStore;
 use Hafenbuch\Core\Retention\Band;
 use Hafenbuch\Core\Retention\Every;
 use Hafenbuch\Core\Retention\Policy;
@@ -42,7 +42,7 @@ function asked(string $path, User $person): float
 }
 
 $workspace = workspace('past', 20);
-app(App\Index\Scanner::class)->run($workspace);
+app(App\Workspace\Index\Scanner::class)->run($workspace);
 $person = $workspace->firstOwner() ?? throw new LogicException('no owner');
 
 /** @return int bytes in the content store */
@@ -115,7 +115,7 @@ $seconds = timed(static function () use ($workspace, $policy, &$preview): void {
 });
 report_line('preview of retention over 100,000 versions', $seconds, 's', 'below 30', $seconds < 30);
 report_line('its memory', (memory_get_peak_usage() - $before) / 1048576, 'MiB', 'below 256', memory_get_peak_usage() - $before < 256 * 1048576);
-App\Support\Settings::of($workspace)->set(['retention' => App\Versions\RetentionReader::write($policy)]);
+App\Workspace\Settings::of($workspace)->set(['retention' => App\Workspace\RetentionReader::write($policy)]);
 memory_reset_peak_usage();
 $gone = 0;
 $seconds = timed(static function () use ($workspace, &$gone): void {

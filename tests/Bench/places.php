@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 /* Copies, moves and random work; part of run.php. */
 
-use App\Index\Scanner;
 use App\Models\Document;
 use App\Models\OperationLine;
 use App\Models\User;
 use App\Models\Workspace;
+use App\Saving\Relocation;
 use App\Saving\SaveDesk;
-use App\Support\Workspaces;
-use App\Tree\Relocation;
+use App\Workspace\Index\Scanner;
+use App\Workspace\Workspaces;
 use Hafenbuch\Core\Plan\Decision;
 use Hafenbuch\Core\Tests\Support\Work\MemoryWorked;
 use Hafenbuch\Core\Tests\Support\Work\WorkCase;

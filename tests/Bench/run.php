@@ -13,7 +13,7 @@ use App\Models\Workspace;
 use App\Quay\Quay;
 use App\Quay\RowReader;
 use App\Saving\SaveDesk;
-use App\Support\Workspaces;
+use App\Workspace\Workspaces;
 use Hafenbuch\Core\Plan\Decision;
 use Illuminate\Contracts\Console\Kernel;
 use Tests\Bench\Documents;
@@ -89,8 +89,8 @@ report_line('first scan of 10,000 files, in sha256sum of them (median of 3)', me
 report_line('  its seconds', median($scans), 's', '', true);
 report_line('  its peak memory', $peak / 2 ** 20, 'MiB', '< 256', $peak < 256 * 2 ** 20);
 sleep(2);
-timed(static fn () => app(App\Index\Scanner::class)->run($workspace));
-$rescan = timed(static fn () => app(App\Index\Scanner::class)->run($workspace));
+timed(static fn () => app(App\Workspace\Index\Scanner::class)->run($workspace));
+$rescan = timed(static fn () => app(App\Workspace\Index\Scanner::class)->run($workspace));
 report_line('rescan with nothing changed', $rescan, 's', '< 1', $rescan < 1);
 
 // Plans in core.
@@ -117,7 +117,7 @@ $copies = $saves = $ratios = [];
 foreach (range(1, 5) as $round) {
     $workspace = workspace("save-{$round}", 600);
     sleep(2); // What was written in the second of the scan would have to be hashed again, as no file of yesterday is.
-    app(App\Index\Scanner::class)->run($workspace);
+    app(App\Workspace\Index\Scanner::class)->run($workspace);
     $documents = Document::query()->where('workspace_id', $workspace->id)->orderBy('path')->limit(300)->get();
     foreach ($documents as $document) {
         app(DraftDesk::class)->write($document, file_get_contents("{$workspace->root}/{$document->path}")."\n", $person, null);

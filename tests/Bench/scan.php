@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 /* One scan in a process of its own; prints its peak memory in bytes, with that of its readers, each taken as the largest. */
 
-use App\Index\Scanner;
 use App\Models\Workspace;
-use App\Reading\Readers;
+use App\Workspace\Index\Scanner;
+use App\Workspace\Reading\Readers;
 use Illuminate\Contracts\Console\Kernel;
 
 require __DIR__.'/../../vendor/autoload.php';

@@ -2,8 +2,8 @@
 
 declare(strict_types=1);
 
-use App\Index\Watcher;
 use App\Quay\Quay;
+use App\Workspace\Index\Watcher;
 use Facebook\WebDriver\WebDriverKeys;
 use Illuminate\Support\Facades\DB;
 use Tests\Support\Browser;

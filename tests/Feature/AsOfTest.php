@@ -60,13 +60,13 @@ it('goes by a moment too, and before the first entry', function () {
 it('says what can’t be had any more, and brings back the rest', function () {
     ($this->save)(['book.md' => "# Book 1\n\n![arm](arm.svg)\n"]);
     ($this->save)(['book.md' => "# Book 2\n", 'arm.svg' => '<svg xmlns="http://www.w3.org/2000/svg"/>']);
-    unlink(Storage::disk('contents')->path(App\Files\DiskContentStore::name(hash('sha256', '<svg xmlns="http://www.w3.org/2000/svg"><title>Arm</title></svg>'))));
+    unlink(Storage::disk('contents')->path(App\Workspace\Files\DiskContentStore::name(hash('sha256', '<svg xmlns="http://www.w3.org/2000/svg"><title>Arm</title></svg>'))));
     expect(($this->rows)('entry=1'))->toBe(['book.md' => 'changes', 'arm.svg' => 'lost']);
     api('POST', 'documents/'.($this->id)('book.md').'/as-of', ['entry' => 1, 'documents' => [($this->id)('arm.svg')]])->assertStatus(422);
     api('POST', 'documents/'.($this->id)('book.md').'/as-of', ['entry' => 1, 'documents' => [($this->id)('book.md'), ($this->id)('arm.svg')]])->assertOk();
     expect($this->harbour->workingText('book.md'))->toContain('Book 1');
     // Other tests' documents may have the same content.
-    app(App\Files\DiskContentStore::class)->putBytes('<svg xmlns="http://www.w3.org/2000/svg"><title>Arm</title></svg>');
+    app(App\Workspace\Files\DiskContentStore::class)->putBytes('<svg xmlns="http://www.w3.org/2000/svg"><title>Arm</title></svg>');
 });
 
 it('knows nothing of a document before it was made', function () {

@@ -2,9 +2,9 @@
 
 declare(strict_types=1);
 
-use App\Files\DiskContentStore;
 use App\Models\Document;
 use App\Saving\SaveDesk;
+use App\Workspace\Files\DiskContentStore;
 use Hafenbuch\Core\Plan\Decision;
 use Hafenbuch\Core\Write\UnableToWrite;
 use Illuminate\Support\Facades\Cache;

@@ -2,8 +2,8 @@
 
 declare(strict_types=1);
 
-use App\Files\DiskContentStore;
-use App\Files\WorkspaceFiles;
+use App\Workspace\Files\DiskContentStore;
+use App\Workspace\Files\WorkspaceFiles;
 use Hafenbuch\Core\Write\UnableToRead;
 use Hafenbuch\Core\Write\UnableToWrite;
 use Illuminate\Support\Facades\Storage;

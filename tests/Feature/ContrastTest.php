@@ -2,9 +2,9 @@
 
 declare(strict_types=1);
 
-use App\Files\DiskContentStore;
-use App\Watch\PointReason;
-use App\Watch\RecoveryPoints;
+use App\Past\Recovery\PointReason;
+use App\Past\Recovery\RecoveryPoints;
+use App\Workspace\Files\DiskContentStore;
 use Illuminate\Support\Facades\Storage;
 use Tests\Support\Harbour;
 

@@ -2,11 +2,11 @@
 
 declare(strict_types=1);
 
-use App\Contents\Inventory;
 use App\Models\Document;
 use App\Models\Operation;
 use App\Models\User;
 use App\Models\Workspace;
+use App\Past\Store\Inventory;
 use App\Quay\Quay;
 use Illuminate\Support\Facades\Artisan;
 

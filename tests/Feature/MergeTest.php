@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-use App\Index\Watcher;
+use App\Workspace\Index\Watcher;
 use Tests\Support\Harbour;
 
 beforeEach(function () {

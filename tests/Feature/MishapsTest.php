@@ -3,16 +3,16 @@
 declare(strict_types=1);
 
 use App\Drafts\DraftDesk;
-use App\Files\DiskContentStore;
-use App\Index\Scanner;
-use App\Index\ScanWorkspace;
 use App\Models\Document;
 use App\Models\DraftStep;
 use App\Models\Scan;
 use App\Models\User;
+use App\Past\HourlyUpkeep;
 use App\Quay\Quay;
 use App\Support\Refused;
-use App\Watch\HourlyCare;
+use App\Workspace\Files\DiskContentStore;
+use App\Workspace\Index\Scanner;
+use App\Workspace\Index\ScanWorkspace;
 use Illuminate\Support\Facades\Queue;
 use Illuminate\Support\Facades\Storage;
 use Tests\Support\Harbour;
@@ -117,7 +117,7 @@ it('keeps each document’s steps and versions within what was agreed on, each h
     }
     $this->harbour->saveAll();
     $document = $this->harbour->document('far.md');
-    $care = app(HourlyCare::class);
+    $care = app(HourlyUpkeep::class);
     $care->of($this->harbour->workspace->refresh());
     expect(DraftStep::query()->where('document_id', $document->id)->count())->toBe(100)->and($this->harbour->workingText('far.md'))->toBe("# Far 129\n");
 

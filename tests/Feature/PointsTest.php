@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 use App\Models\RecoveryPoint;
 use App\Models\User;
-use App\Watch\PointKeeper;
-use App\Watch\PointReason;
-use App\Watch\RecoveryPoints;
-use App\Watch\Visits;
+use App\Past\Recovery\PointKeeper;
+use App\Past\Recovery\PointReason;
+use App\Past\Recovery\RecoveryPoints;
+use App\Past\Recovery\Visits;
 use Illuminate\Support\Facades\DB;
 use Tests\Support\Harbour;
 

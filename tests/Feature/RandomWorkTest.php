@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-use App\Saving\SnapshotReader;
+use App\Workspace\Index\SnapshotReader;
 use Hafenbuch\Core\Tests\Support\Work\RandomWork;
 use Hafenbuch\Core\Tests\Support\Work\WorkCase;
 use Tests\Support\HarbourWorked;

@@ -2,9 +2,9 @@
 
 declare(strict_types=1);
 
-use App\Reading\FileFacts;
-use App\Reading\FileReader;
-use App\Reading\Readers;
+use App\Workspace\Reading\FileReader;
+use App\Workspace\Reading\FileReport;
+use App\Workspace\Reading\Readers;
 use Tests\Bench\Workload;
 
 beforeEach(function () {
@@ -19,7 +19,7 @@ beforeEach(function () {
     $this->myself = function (array $files): array {
         $reader = new FileReader($this->root);
 
-        return array_map(static fn (array $file): FileFacts => $reader->look(...$file), $files);
+        return array_map(static fn (array $file): FileReport => $reader->look(...$file), $files);
     };
     $this->said = static function (iterable $facts): array {
         $said = [];

@@ -2,9 +2,9 @@
 
 declare(strict_types=1);
 
-use App\Files\WorkspaceFiles;
 use App\Models\Operation;
 use App\Models\Workspace;
+use App\Workspace\Files\WorkspaceFiles;
 use Tests\Support\Harbour;
 
 /** A harbour with drafts of so many files, ready to be saved together. */

@@ -2,9 +2,9 @@
 
 declare(strict_types=1);
 
-use App\Contents\Inventory;
-use App\Files\DiskContentStore;
-use App\Saving\WorkspaceLock;
+use App\Past\Store\Inventory;
+use App\Workspace\Files\DiskContentStore;
+use App\Workspace\WorkspaceLock;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Storage;
 use Tests\Support\Harbour;
@@ -117,7 +117,7 @@ it('frees nothing while an operation runs, nor what was used just now, nor with 
     touch(Storage::disk('contents')->path(DiskContentStore::name($hash)), time() + 3600);
     expect($store->free($hash, 0))->toBe(0);
     ($this->old)([$hash]);
-    $holder = new Symfony\Component\Process\Process([PHP_BINARY, '-r', 'require "vendor/autoload.php"; $app = require "bootstrap/app.php"; $app->make(Illuminate\Contracts\Console\Kernel::class)->bootstrap(); App\Saving\WorkspaceLock::hold(App\Models\Workspace::query()->findOrFail((int) $argv[1]), static function (): void { echo "held\n"; sleep(20); });', (string) $this->harbour->workspace->id], base_path());
+    $holder = new Symfony\Component\Process\Process([PHP_BINARY, '-r', 'require "vendor/autoload.php"; $app = require "bootstrap/app.php"; $app->make(Illuminate\Contracts\Console\Kernel::class)->bootstrap(); App\Workspace\WorkspaceLock::hold(App\Models\Workspace::query()->findOrFail((int) $argv[1]), static function (): void { echo "held\n"; sleep(20); });', (string) $this->harbour->workspace->id], base_path());
     $holder->start();
     $holder->waitUntil(static fn (string $type, string $output): bool => str_contains($output, 'held'));
     expect(app(Inventory::class)->sweep())->toBeNull()->and($store->has($hash))->toBeTrue();

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 use App\Models\Document;
 use App\Models\Version;
-use App\Saving\WorkspaceLock;
+use App\Workspace\WorkspaceLock;
 use Tests\Support\Harbour;
 
 beforeEach(function () {

@@ -2,9 +2,9 @@
 
 declare(strict_types=1);
 
-use App\Index\ScanWorkspace;
 use App\Models\Document;
 use App\Models\Scan;
+use App\Workspace\Index\ScanWorkspace;
 use Tests\Support\Harbour;
 
 it('reads only what has changed', function () {

@@ -3,7 +3,7 @@
 declare(strict_types=1);
 
 use App\Models\Document;
-use App\Saving\SnapshotReader;
+use App\Workspace\Index\SnapshotReader;
 use Hafenbuch\Core\Document\Snapshot;
 use Hafenbuch\Core\Plan\Decision;
 use Hafenbuch\Core\Plan\Planner;

@@ -2,11 +2,11 @@
 
 declare(strict_types=1);
 
-use App\Contents\Inventory;
 use App\Drafts\StepList;
 use App\Drafts\Steps;
-use App\Files\DiskContentStore;
 use App\Models\DraftStep;
+use App\Past\Store\Inventory;
+use App\Workspace\Files\DiskContentStore;
 use Illuminate\Support\Facades\DB;
 use Tests\Support\Harbour;
 

@@ -2,8 +2,8 @@
 
 declare(strict_types=1);
 
-use App\Index\Watcher;
 use App\Models\Operation;
+use App\Workspace\Index\Watcher;
 use Tests\Support\Harbour;
 
 beforeEach(function () {

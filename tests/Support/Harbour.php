@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Tests\Support;
 
 use App\Drafts\DraftDesk;
-use App\Index\Scanner;
 use App\Models\Document;
 use App\Models\Operation;
 use App\Models\Scan;
@@ -13,7 +12,8 @@ use App\Models\User;
 use App\Models\Workspace;
 use App\Quay\Quay;
 use App\Saving\SaveDesk;
-use App\Support\Workspaces;
+use App\Workspace\Index\Scanner;
+use App\Workspace\Workspaces;
 use Hafenbuch\Core\Plan\Decision;
 use Symfony\Component\Process\Exception\LogicException;
 use Symfony\Component\Process\Exception\ProcessSignaledException;

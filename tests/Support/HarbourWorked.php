@@ -9,7 +9,7 @@ use App\Models\Document;
 use App\Models\Operation;
 use App\Saving\PlanBlocked;
 use App\Saving\SaveDesk;
-use App\Saving\SnapshotReader;
+use App\Workspace\Index\SnapshotReader;
 use Hafenbuch\Core\Document\Snapshot;
 use Hafenbuch\Core\Plan\Plan;
 use Hafenbuch\Core\Tests\Support\Work\Doc;

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use App\History\AsOfDesk;
 use App\Http\Data\AsOfData;
 use App\Http\Data\AsOfRowData;
 use App\Http\OpenApi\Body;
@@ -12,6 +11,7 @@ use App\Http\OpenApi\Ok;
 use App\Models\Document;
 use App\Models\User;
 use App\Models\Workspace;
+use App\Past\AsOf\AsOfDesk;
 use Illuminate\Container\Attributes\CurrentUser;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;

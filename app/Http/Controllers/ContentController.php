@@ -4,15 +4,15 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use App\Files\DiskContentStore;
-use App\History\Contrasts;
-use App\History\Source;
-use App\History\Sources;
 use App\Http\OpenApi\Ok;
 use App\Models\Document;
 use App\Models\User;
 use App\Models\Workspace;
-use App\Support\MediaType;
+use App\Past\Comparing\Contrasts;
+use App\Past\Comparing\Source;
+use App\Past\Comparing\Sources;
+use App\Workspace\Files\DiskContentStore;
+use App\Workspace\MediaType;
 use Illuminate\Container\Attributes\CurrentUser;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;

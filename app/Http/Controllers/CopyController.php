@@ -4,9 +4,6 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use App\Copying\CopyDesk;
-use App\Copying\SetAsides;
-use App\Copying\Statement;
 use App\Http\Data\CopyRowData;
 use App\Http\Data\CopyTreeData;
 use App\Http\Data\FoundDocumentData;
@@ -17,10 +14,13 @@ use App\Http\OpenApi\Ok;
 use App\Models\Document;
 use App\Models\Operation;
 use App\Models\Workspace;
+use App\Saving\Copies\CopyDesk;
+use App\Saving\Copies\SetAsides;
+use App\Saving\Copies\Statement;
 use Hafenbuch\Core\Copy\CopyOptions;
 use Hafenbuch\Core\Copy\CopyRow;
-use Hafenbuch\Core\Document\Path;
 use Hafenbuch\Core\Naming\NamingRule;
+use Hafenbuch\Core\Path\Path;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use App\Contents\PlacedPictures;
 use App\Drafts\DraftDesk;
-use App\History\Sources;
+use App\Drafts\PlacedPictures;
 use App\Models\Document;
 use App\Models\User;
 use App\Models\Workspace;
-use App\Support\MediaType;
+use App\Past\Comparing\Sources;
+use App\Workspace\MediaType;
 use Illuminate\Container\Attributes\CurrentUser;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;

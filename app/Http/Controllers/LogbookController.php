@@ -4,18 +4,19 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Http\Data\ComparisonData;
 use App\Http\Data\EntryData;
 use App\Http\Data\EntryHeadData;
 use App\Http\Data\PlanData;
 use App\Http\OpenApi\Body;
 use App\Http\OpenApi\Ok;
-use App\Logbook\Comparer;
 use App\Models\Operation;
 use App\Models\OperationLine;
 use App\Models\User;
 use App\Models\Workspace;
+use App\Saving\Logbook\Comparer;
+use App\Saving\Resolution;
 use App\Saving\SaveDesk;
-use App\Saving\Settling;
 use Hafenbuch\Core\Plan\Action;
 use Illuminate\Container\Attributes\CurrentUser;
 use Illuminate\Http\JsonResponse;
@@ -52,12 +53,12 @@ final class LogbookController
         $line = $operation->lines()->where('position', $position)->firstOrFail();
         if (! Action::from($line->action)->touchesFile()) {
             // The file stays; what has changed is the draft.
-            return new JsonResponse($comparer->compare($line->draft_before ?? $line->before_hash, $line->draft_after ?? $line->after_hash));
+            return new JsonResponse(ComparisonData::of($comparer->compare($line->draft_before ?? $line->before_hash, $line->draft_after ?? $line->after_hash)));
         }
         // What has moved is compared with what it was at its old path.
         $before = $line->before_hash ?? $operation->lines->firstWhere(static fn (OperationLine $other): bool => $other->document_id === $line->document_id && $other->after_hash === null)->before_hash ?? null;
 
-        return new JsonResponse($comparer->compare($before, $line->after_hash));
+        return new JsonResponse(ComparisonData::of($comparer->compare($before, $line->after_hash)));
     }
 
     #[OA\Post(path: '/workspaces/{workspace}/logbook/{operation}/settle', operationId: 'settleEntry', requestBody: new Body([
@@ -65,7 +66,7 @@ final class LogbookController
     ], ['how']), responses: [new Ok('Entry')])]
     public function settle(Request $request, Workspace $workspace, Operation $operation, #[CurrentUser] User $person, SaveDesk $desk): JsonResponse
     {
-        $how = Settling::from($request->validate(['how' => ['required', Rule::enum(Settling::class)]])['how']);
+        $how = Resolution::from($request->validate(['how' => ['required', Rule::enum(Resolution::class)]])['how']);
         $desk->settle($workspace, $person, $operation, $how);
 
         return new JsonResponse(EntryData::of($operation->refresh()));
@@ -80,7 +81,7 @@ final class LogbookController
             throw new NotFoundHttpException;
         }
 
-        return new JsonResponse($comparer->compare($operation->found[$line->path], $line->after_hash));
+        return new JsonResponse(ComparisonData::of($comparer->compare($operation->found[$line->path], $line->after_hash)));
     }
 
     #[OA\Get(path: '/workspaces/{workspace}/logbook/{operation}/undo', operationId: 'planUndo', responses: [new Ok('Plan')])]

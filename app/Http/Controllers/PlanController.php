@@ -4,23 +4,24 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use App\Files\WorkspaceFiles;
-use App\History\Contrasts;
-use App\History\Source;
+use App\Http\Data\ComparisonData;
 use App\Http\Data\EntryData;
 use App\Http\Data\PlanData;
 use App\Http\DecisionReader;
 use App\Http\Errors;
 use App\Http\OpenApi\Body;
 use App\Http\OpenApi\Ok;
-use App\Logbook\Comparer;
 use App\Models\Document;
 use App\Models\Operation;
 use App\Models\User;
 use App\Models\Workspace;
+use App\Past\Comparing\Contrasts;
+use App\Past\Comparing\Source;
 use App\Quay\Quay;
+use App\Saving\Logbook\Comparer;
 use App\Saving\SaveDesk;
-use App\Support\Settings;
+use App\Workspace\Files\WorkspaceFiles;
+use App\Workspace\Settings;
 use Hafenbuch\Core\Plan\ReasonKind;
 use Illuminate\Container\Attributes\CurrentUser;
 use Illuminate\Http\JsonResponse;
@@ -61,7 +62,7 @@ final class PlanController
         $contrast = $document === null || $before === null || $after === null ? null
             : $contrasts->between(new Source($document, 'file', 'as it is', $before), new Source($document, 'draft', 'as it will be', $after));
 
-        return new JsonResponse($comparer->compare($before, $after)->of($stat === null ? null : gmdate('Y-m-d\TH:i:s\Z', $stat->writtenAt), $contrast));
+        return new JsonResponse(ComparisonData::of($comparer->compare($before, $after), $stat === null ? null : gmdate('Y-m-d\TH:i:s\Z', $stat->writtenAt), $contrast));
     }
 
     #[OA\Post(path: '/workspaces/{workspace}/save', operationId: 'save', requestBody: new Body([

@@ -16,7 +16,7 @@ use App\Quay\Closings;
 use App\Quay\Quay;
 use App\Quay\Recent;
 use App\Quay\RowReader;
-use App\Saving\SnapshotReader;
+use App\Workspace\Index\SnapshotReader;
 use Illuminate\Container\Attributes\CurrentUser;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;

@@ -14,9 +14,9 @@ use App\Models\Document;
 use App\Models\Operation;
 use App\Models\User;
 use App\Models\Workspace;
+use App\Past\Recovery\RecoveryOffers;
+use App\Past\Recovery\Visits;
 use App\Support\Refused;
-use App\Watch\Recovery;
-use App\Watch\Visits;
 use Hafenbuch\Core\Write\UnableToRead;
 use Illuminate\Container\Attributes\CurrentUser;
 use Illuminate\Http\JsonResponse;
@@ -30,7 +30,7 @@ final readonly class RecoveryController
 {
     private const VISITS = 20;
 
-    public function __construct(private Recovery $recovery) {}
+    public function __construct(private RecoveryOffers $recovery) {}
 
     #[OA\Get(path: '/workspaces/{workspace}/recovery', operationId: 'showRecovery', parameters: [
         new OA\QueryParameter(name: 'visit', description: 'the page’s own', schema: new OA\Schema(type: 'string')),

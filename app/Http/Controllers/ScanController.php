@@ -6,9 +6,9 @@ namespace App\Http\Controllers;
 
 use App\Http\Data\ScanData;
 use App\Http\OpenApi\Ok;
-use App\Index\ScanWorkspace;
 use App\Models\Scan;
 use App\Models\Workspace;
+use App\Workspace\Index\ScanWorkspace;
 use Illuminate\Http\JsonResponse;
 use OpenApi\Attributes as OA;
 

@@ -5,12 +5,13 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Drafts\DraftDesk;
-use App\Files\DiskContentStore;
+use App\Http\Data\ComparisonData;
 use App\Http\OpenApi\Ok;
-use App\Logbook\Comparer;
 use App\Models\Document;
 use App\Models\Workspace;
-use App\Series\SeriesReader;
+use App\Naming\SeriesReader;
+use App\Saving\Logbook\Comparer;
+use App\Workspace\Files\DiskContentStore;
 use Illuminate\Http\JsonResponse;
 use OpenApi\Attributes as OA;
 
@@ -28,6 +29,6 @@ final class SeriesController
     {
         $later = Document::query()->kept()->where('workspace_id', $workspace->id)->findOrFail($other)->setRelation('workspace', $workspace);
 
-        return new JsonResponse($comparer->compare($contents->putBytes($drafts->workingBytes($document)), $contents->putBytes($drafts->workingBytes($later))));
+        return new JsonResponse(ComparisonData::of($comparer->compare($contents->putBytes($drafts->workingBytes($document)), $contents->putBytes($drafts->workingBytes($later)))));
     }
 }

@@ -17,13 +17,13 @@ use App\Models\Document;
 use App\Models\DraftStep;
 use App\Models\User;
 use App\Models\Workspace;
-use App\Naming\PathCheck;
 use App\Quay\Quay;
 use App\Support\Refused;
-use Hafenbuch\Core\Document\Path;
+use App\Workspace\PathCheck;
 use Hafenbuch\Core\Format\FormatRegistry;
 use Hafenbuch\Core\Format\Rewriter;
-use Hafenbuch\Core\Reference\Leads;
+use Hafenbuch\Core\Path\Path;
+use Hafenbuch\Core\Reference\PathMap;
 use Hafenbuch\Core\Reference\Resolver;
 use Illuminate\Container\Attributes\CurrentUser;
 use Illuminate\Http\JsonResponse;
@@ -74,7 +74,7 @@ final readonly class StepController
             throw Refused::because($obstacle.' Choose another name.');
         }
         $bytes = $this->steps->bytes($this->step($document, $step));
-        $rewritten = (new Rewriter($formats, new Resolver($workspace->root)))->rewrite($bytes, $document->path, $path, Leads::none());
+        $rewritten = (new Rewriter($formats, new Resolver($workspace->root)))->rewrite($bytes, $document->path, $path, PathMap::none());
         $new = $drafts->begin($workspace, $path, $rewritten, $person);
         $new->update(['origin_id' => $document->id, 'origin_kind' => 'branched', 'origin_at' => now()]);
         (new Quay($workspace, $person))->open([$new->id]);

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use App\Files\DiskContentStore;
 use App\Http\Data\VersionData;
 use App\Http\DraftEdit;
 use App\Http\OpenApi\Body;
@@ -13,9 +12,10 @@ use App\Models\Document;
 use App\Models\User;
 use App\Models\Version;
 use App\Models\Workspace;
-use App\Support\Pulse;
-use App\Versions\ChangedBytes;
-use App\Versions\Retention;
+use App\Past\Versions\ChangedBytes;
+use App\Past\Versions\Retention;
+use App\Workspace\Files\DiskContentStore;
+use App\Workspace\Pulse;
 use Illuminate\Container\Attributes\CurrentUser;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;

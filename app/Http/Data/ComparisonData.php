@@ -4,13 +4,16 @@ declare(strict_types=1);
 
 namespace App\Http\Data;
 
+use App\Past\Comparing\Contrast;
+use App\Saving\Logbook\Comparison;
+use App\Saving\Logbook\DiffLine;
 use OpenApi\Attributes as OA;
 
 /** Two contents side by side: as text where both are text of bearable size, else by their facts. */
 #[OA\Schema(schema: 'Comparison')]
 final readonly class ComparisonData
 {
-    /** @param ?list<DiffLineData> $lines */
+    /** @param ?list<DiffLine> $lines */
     public function __construct(
         #[OA\Property] public ?string $before,
         #[OA\Property] public ?string $after,
@@ -19,12 +22,15 @@ final readonly class ComparisonData
         #[OA\Property(items: new OA\Items(ref: '#/components/schemas/DiffLine'))] public ?array $lines,
         #[OA\Property(description: 'why there are no lines')] public ?string $note,
         #[OA\Property(format: 'date-time', description: 'when the file was last changed, where it is about a file that is there')] public ?string $beforeAt = null,
-        #[OA\Property(ref: '#/components/schemas/Contrast', nullable: true, description: 'what differs in the job’s terms, where a plan replaces a content')] public ?ContrastData $contrast = null,
+        #[OA\Property(ref: '#/components/schemas/Contrast', nullable: true, description: 'what differs in the job’s terms, where a plan replaces a content')] public ?Contrast $contrast = null,
     ) {}
 
-    /** What is known beside the bytes, where a plan replaces a file. */
-    public function of(?string $beforeAt, ?ContrastData $contrast): self
+    /**
+     * @param  ?string  $beforeAt  when the file was last changed, where it is about a file that is there
+     * @param  ?Contrast  $contrast  what differs in the job’s terms, where a plan replaces a content
+     */
+    public static function of(Comparison $comparison, ?string $beforeAt = null, ?Contrast $contrast = null): self
     {
-        return new self($this->before, $this->after, $this->beforeSize, $this->afterSize, $this->lines, $this->note, $beforeAt, $contrast);
+        return new self($comparison->before, $comparison->after, $comparison->beforeSize, $comparison->afterSize, $comparison->lines, $comparison->note, $beforeAt, $contrast);
     }
 }

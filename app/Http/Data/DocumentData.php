@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Data;
 
+use App\Quay\DocumentRow;
 use OpenApi\Attributes as OA;
 
 #[OA\Schema(schema: 'Document')]
@@ -17,7 +18,7 @@ final readonly class DocumentData
      * @param  list<LineageData>  $madeFromIt
      */
     public function __construct(
-        #[OA\Property(ref: '#/components/schemas/DocumentRow')] public DocumentRowData $row,
+        #[OA\Property(ref: '#/components/schemas/DocumentRow')] public DocumentRow $row,
         #[OA\Property(description: 'why it is only a leaf, where that is so')] public ?string $note,
         #[OA\Property(description: 'whether its content is text that can be edited here')] public bool $isText,
         #[OA\Property] public string $mediaType,

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Http\Data;
 
-use App\Logbook\EntryWords;
 use App\Models\Operation;
 use App\Models\OperationLine;
+use App\Saving\Logbook\EntryWords;
 use OpenApi\Attributes as OA;
 
 /** A logbook entry. */

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http\Data;
 
-use App\Logbook\EntryWords;
 use App\Models\Operation;
+use App\Saving\Logbook\EntryWords;
 use OpenApi\Attributes as OA;
 
 /** A logbook entry as a list shows it, without its lines. */

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http\Data;
 
-use App\Files\DiskContentStore;
 use App\Models\Document;
+use App\Workspace\Files\DiskContentStore;
 use Hafenbuch\Core\Plan\Plan;
 use Hafenbuch\Core\Plan\PlanLine;
 use OpenApi\Attributes as OA;

@@ -4,14 +4,15 @@ declare(strict_types=1);
 
 namespace App\Http\Data;
 
+use App\Quay\DocumentRow;
 use OpenApi\Attributes as OA;
 
 #[OA\Schema(schema: 'Quay')]
 final readonly class QuayData
 {
     /**
-     * @param  list<DocumentRowData>  $rows
-     * @param  list<DocumentRowData>  $hold
+     * @param  list<DocumentRow>  $rows
+     * @param  list<DocumentRow>  $hold
      * @param  array<string, string>|\stdClass  $heldSince
      */
     public function __construct(

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Data;
 
-use App\Watch\RecoveryOffer;
+use App\Past\Recovery\RecoveryOffer;
 use OpenApi\Attributes as OA;
 
 /** One document with the states to choose from. */

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Data;
 
-use App\Index\ReferenceRow;
+use App\Workspace\Index\ReferenceRow;
 use OpenApi\Attributes as OA;
 
 #[OA\Schema(schema: 'Reference')]

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http\Data;
 
-use App\Support\Settings;
-use App\Versions\RetentionReader;
+use App\Workspace\RetentionReader;
+use App\Workspace\Settings;
 use OpenApi\Attributes as OA;
 
 /** What a workspace's members have agreed on. */

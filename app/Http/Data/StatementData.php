@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Data;
 
-use App\Copying\Statement;
+use App\Saving\Copies\Statement;
 use OpenApi\Attributes as OA;
 
 /** What a copy has become, read from the files on disk. */

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Data;
 
-use App\Templates\Template;
+use App\Naming\Template;
 use OpenApi\Attributes as OA;
 
 /** Something to begin a new document from. */

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Data;
 
-use App\Versions\Thinning;
+use App\Past\Versions\Thinning;
 use OpenApi\Attributes as OA;
 
 #[OA\Schema(schema: 'Thinning')]

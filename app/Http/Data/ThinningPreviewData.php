@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Data;
 
-use App\Versions\ThinningPreview;
+use App\Past\Versions\ThinningPreview;
 use OpenApi\Attributes as OA;
 
 /** What a retention rule would take. */

@@ -6,8 +6,8 @@ namespace App\Http\Data;
 
 use App\Models\User;
 use App\Models\Workspace;
-use App\Watch\RecoveryPoints;
-use App\Watch\WatchSettings;
+use App\Past\Recovery\RecoveryPoints;
+use App\Past\Recovery\WatchSettings;
 use Illuminate\Support\Carbon;
 use OpenApi\Attributes as OA;
 

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Hafenbuch\Core\Copy;
 
-use Hafenbuch\Core\Document\Path;
 use Hafenbuch\Core\Document\Snapshot;
 use Hafenbuch\Core\Naming\FileName;
+use Hafenbuch\Core\Path\Path;
 use Hafenbuch\Core\Plan\Decision;
 
 /** A document and all below it, each once, with what becomes of it in a copy of the whole. */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Hafenbuch\Core\Document;
 
+use Hafenbuch\Core\Path\Path;
 use Hafenbuch\Core\Reference\Graph;
 
 /** The documents of a workspace at one instant, as far as a question needs them. */

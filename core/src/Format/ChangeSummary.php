@@ -10,7 +10,7 @@ use Hafenbuch\Core\Reference\Place;
 /** Says in words what differs between two contents of one document: facts, references, and the rest of the text. */
 final class ChangeSummary
 {
-    public static function of(string $before, Reading $was, string $after, Reading $is): string
+    public static function of(string $before, ParsedContent $was, string $after, ParsedContent $is): string
     {
         $parts = self::changedFields($was, $is);
         $references = count(ReferenceChange::between($was, $is));
@@ -30,14 +30,14 @@ final class ChangeSummary
     }
 
     /** @return list<string> names */
-    public static function changedFields(Reading $was, Reading $is): array
+    public static function changedFields(ParsedContent $was, ParsedContent $is): array
     {
         $names = array_unique(array_map(static fn (FieldSite $field): string => $field->name, [...$was->fields, ...$is->fields]));
 
         return array_values(array_filter($names, static fn (string $name): bool => ($was->field($name)->raw ?? '') !== ($is->field($name)->raw ?? '')));
     }
 
-    private static function withoutValues(string $bytes, Reading $reading): string
+    private static function withoutValues(string $bytes, ParsedContent $reading): string
     {
         $places = [...$reading->references, ...$reading->fields];
         usort($places, static fn (Place $a, Place $b): int => $b->offset <=> $a->offset);

@@ -20,7 +20,7 @@ interface Format
      *
      * @throws MalformedContent
      */
-    public function read(string $bytes): Reading;
+    public function read(string $bytes): ParsedContent;
 
     /** The content that a new document of this format starts with. */
     public function blank(string $title): string;

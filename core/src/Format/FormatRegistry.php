@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Hafenbuch\Core\Format;
 
-use Hafenbuch\Core\Document\Path;
 use Hafenbuch\Core\Format\Css\CssFormat;
 use Hafenbuch\Core\Format\Cue\CueFormat;
 use Hafenbuch\Core\Format\DataPackage\DataPackageFormat;
@@ -18,6 +17,7 @@ use Hafenbuch\Core\Format\Otio\OtioFormat;
 use Hafenbuch\Core\Format\Svg\SvgFormat;
 use Hafenbuch\Core\Format\X3d\X3dFormat;
 use Hafenbuch\Core\Format\Xspf\XspfFormat;
+use Hafenbuch\Core\Path\Path;
 
 /** Every format that Hafenbuch reads. A file of any other kind is a leaf. */
 final class FormatRegistry
@@ -79,9 +79,9 @@ final class FormatRegistry
         return $bytes <= $this->limit($path);
     }
 
-    public function tooLarge(string $path): Reading
+    public function tooLarge(string $path): ParsedContent
     {
-        return Reading::leaf('Larger than '.($this->limit($path) >> 20).' MiB, so its references were not read.');
+        return ParsedContent::leaf('Larger than '.($this->limit($path) >> 20).' MiB, so its references were not read.');
     }
 
     private function limit(string $path): int
@@ -90,22 +90,22 @@ final class FormatRegistry
     }
 
     /** Reads any content without ever failing: what cannot be read is a leaf with a note. */
-    public function read(string $path, string $bytes): Reading
+    public function read(string $path, string $bytes): ParsedContent
     {
         $format = $this->forPath($path);
         if ($format === null) {
-            return Reading::leaf();
+            return ParsedContent::leaf();
         }
         if (! $this->isReadable($path, strlen($bytes))) {
             return $this->tooLarge($path);
         }
         if (! mb_check_encoding($bytes, 'UTF-8')) {
-            return Reading::leaf('Not valid UTF-8, so its references were not read.');
+            return ParsedContent::leaf('Not valid UTF-8, so its references were not read.');
         }
         try {
             return $format->read($bytes);
         } catch (MalformedContent $malformed) {
-            return Reading::leaf($malformed->getMessage());
+            return ParsedContent::leaf($malformed->getMessage());
         }
     }
 }

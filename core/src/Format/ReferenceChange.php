@@ -14,7 +14,7 @@ final readonly class ReferenceChange
     private function __construct(public string $kind, public ?string $before, public ?string $after) {}
 
     /** @return list<self> those of one kind pair up: first the same name in another folder, then in their order */
-    public static function between(Reading $was, Reading $is): array
+    public static function between(ParsedContent $was, ParsedContent $is): array
     {
         $removed = self::surplus($was, $is);
         $added = self::surplus($is, $was);
@@ -44,7 +44,7 @@ final readonly class ReferenceChange
     }
 
     /** @return array<string, list<string>> by kind: what the first names oftener than the second */
-    private static function surplus(Reading $reading, Reading $other): array
+    private static function surplus(ParsedContent $reading, ParsedContent $other): array
     {
         $counts = [];
         foreach ($other->references as $site) {

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Hafenbuch\Core\Format;
 
-use Hafenbuch\Core\Reference\Leads;
+use Hafenbuch\Core\Reference\PathMap;
 use Hafenbuch\Core\Reference\Resolver;
 use Hafenbuch\Core\Reference\Splicer;
 use Hafenbuch\Core\Reference\TargetKind;
@@ -23,7 +23,7 @@ final readonly class Rewriter
      *
      * @throws UnwritableValue where a format cannot write the new reference
      */
-    public function rewrite(string $bytes, string $from, string $to, Leads $leads): string
+    public function rewrite(string $bytes, string $from, string $to, PathMap $leads): string
     {
         $reading = $this->formats->read($from, $bytes);
         $replacements = [];

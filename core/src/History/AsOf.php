@@ -6,7 +6,7 @@ namespace Hafenbuch\Core\History;
 
 use Hafenbuch\Core\Format\FormatRegistry;
 use Hafenbuch\Core\Format\Rewriter;
-use Hafenbuch\Core\Reference\Leads;
+use Hafenbuch\Core\Reference\PathMap;
 use Hafenbuch\Core\Reference\Resolver;
 use Hafenbuch\Core\Reference\TargetKind;
 use Hafenbuch\Core\Reference\UnwritableValue;
@@ -29,7 +29,7 @@ final readonly class AsOf
         }
         $rows = [];
         foreach ($states as $id => $state) {
-            $rows[] = $this->row((string) $id, $state, $paths[$id], Leads::of($leads));
+            $rows[] = $this->row((string) $id, $state, $paths[$id], PathMap::of($leads));
         }
 
         return $rows;
@@ -76,7 +76,7 @@ final readonly class AsOf
         return $this->formats->forPath($state->path) !== null && $this->past->has($state->hash);
     }
 
-    private function row(string $id, PastState $state, string $path, Leads $leads): AsOfRow
+    private function row(string $id, PastState $state, string $path, PathMap $leads): AsOfRow
     {
         $isThere = $this->past->pathNow($id) !== null;
         $now = $this->past->hashNow($id);

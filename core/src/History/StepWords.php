@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Hafenbuch\Core\History;
 
-use Hafenbuch\Core\Format\Reading;
+use Hafenbuch\Core\Format\ParsedContent;
 use Hafenbuch\Core\Reference\Place;
 
 /** Says what one edit was, so that a person finds it again: a fact, a reference, or lines. */
@@ -12,8 +12,8 @@ final class StepWords
 {
     private const SHOWN_CHARACTERS = 60;
 
-    /** @param Reading $reading of the content afterwards */
-    public static function of(Splice $splice, string $after, Reading $reading): string
+    /** @param ParsedContent $reading of the content afterwards */
+    public static function of(Splice $splice, string $after, ParsedContent $reading): string
     {
         foreach ($reading->fields as $field) {
             if (self::isInside($splice, $field)) {

@@ -8,7 +8,7 @@ namespace Hafenbuch\Core\History;
 final readonly class Timeline
 {
     /**
-     * @param  list<Passage>  $passages  in the order of the entries
+     * @param  list<StayAtPath>  $passages  in the order of the entries
      * @param  ?PastState  $now  null: it has no file
      */
     public function __construct(private array $passages, private ?PastState $now) {}

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Hafenbuch\Core\Naming;
 
-use Hafenbuch\Core\Document\Path;
+use Hafenbuch\Core\Path\Path;
 
 /** A file's name as its stem, which people give and count, and its ending, which says the format. */
 final readonly class FileName

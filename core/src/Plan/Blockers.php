@@ -6,10 +6,10 @@ namespace Hafenbuch\Core\Plan;
 
 use Hafenbuch\Core\Document\DocumentSnapshot;
 use Hafenbuch\Core\Document\FileState;
-use Hafenbuch\Core\Document\InvalidPath;
 use Hafenbuch\Core\Document\OnDiskKind;
-use Hafenbuch\Core\Document\Path;
 use Hafenbuch\Core\Document\Snapshot;
+use Hafenbuch\Core\Path\InvalidPath;
+use Hafenbuch\Core\Path\Path;
 
 /** What stops the file of one document from being written or taken away. Discarding a draft writes no file, so nothing stops it. */
 final class Blockers

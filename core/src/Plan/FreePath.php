@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Hafenbuch\Core\Plan;
 
 use Hafenbuch\Core\Document\OnDiskKind;
-use Hafenbuch\Core\Document\Path;
 use Hafenbuch\Core\Document\Snapshot;
+use Hafenbuch\Core\Path\Path;
 
 /** Finds a name near a taken one that nothing has, in no letter case and no Unicode form. */
 final class FreePath

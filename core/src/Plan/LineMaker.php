@@ -6,7 +6,7 @@ namespace Hafenbuch\Core\Plan;
 
 use Hafenbuch\Core\Document\DocumentSnapshot;
 use Hafenbuch\Core\Document\Snapshot;
-use Hafenbuch\Core\Reference\Leads;
+use Hafenbuch\Core\Reference\PathMap;
 use Hafenbuch\Core\Reference\UnwritableValue;
 use Hafenbuch\Core\Write\UnableToRead;
 
@@ -146,18 +146,18 @@ final class LineMaker
         return $document->savedHash === null ? null : $this->rewritten($document, false, $path, $this->redirections->forSaved);
     }
 
-    private function draft(DocumentSnapshot $document, string $path, Leads $leads): ?string
+    private function draft(DocumentSnapshot $document, string $path, PathMap $leads): ?string
     {
         return $document->draftHash === null ? null : $this->rewritten($document, true, $path, $leads);
     }
 
     /** What is on the screen: the draft, else the saved content. */
-    private function working(DocumentSnapshot $document, string $path, Leads $leads): ?string
+    private function working(DocumentSnapshot $document, string $path, PathMap $leads): ?string
     {
         return $this->draft($document, $path, $leads) ?? ($document->savedHash === null ? null : $this->rewritten($document, false, $path, $leads));
     }
 
-    private function rewritten(DocumentSnapshot $document, bool $ofDraft, string $path, Leads $leads): ?string
+    private function rewritten(DocumentSnapshot $document, bool $ofDraft, string $path, PathMap $leads): ?string
     {
         $hash = $ofDraft ? $document->draftHash : $document->savedHash;
         if ($leads->isEmpty() && $path === $document->path) {

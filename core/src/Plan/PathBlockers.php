@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Hafenbuch\Core\Plan;
 
-use Hafenbuch\Core\Document\InvalidPath;
 use Hafenbuch\Core\Document\OnDiskKind;
-use Hafenbuch\Core\Document\Path;
 use Hafenbuch\Core\Document\Snapshot;
+use Hafenbuch\Core\Path\InvalidPath;
+use Hafenbuch\Core\Path\Path;
 
 /** What stops a save as, a copy or a move from taking the path that it names. */
 final class PathBlockers

@@ -34,7 +34,7 @@ final class Planner
             ...array_filter($lines, static fn (PlanLine $line): bool => $line->action !== Action::Remove),
             ...array_filter($lines, static fn (PlanLine $line): bool => $line->action === Action::Remove),
         ];
-        $outlook = new Outlook($snapshot, $decisions, $redirections, $lines);
+        $outlook = new Consequences($snapshot, $decisions, $redirections, $lines);
         $warnings = $outlook->warnings();
         array_push($blockers, ...$outlook->blockers());
 

@@ -6,13 +6,13 @@ namespace Hafenbuch\Core\Plan;
 
 use Hafenbuch\Core\Document\DocumentSnapshot;
 use Hafenbuch\Core\Document\Snapshot;
-use Hafenbuch\Core\Reference\Leads;
+use Hafenbuch\Core\Reference\PathMap;
 
 /** Which paths lead elsewhere after a plan, and for whom. */
 final readonly class Redirections
 {
     /** For the saved contents of documents that are not saved themselves. */
-    public Leads $forSaved;
+    public PathMap $forSaved;
 
     /**
      * @param  array<string, string>  $moved  old path to new path: for every reference in the workspace
@@ -21,7 +21,7 @@ final readonly class Redirections
      */
     private function __construct(public array $moved, private array $followed, private array $copied)
     {
-        $this->forSaved = Leads::of($moved);
+        $this->forSaved = PathMap::of($moved);
     }
 
     /** @param array<string, Decision> $decisions by document id */
@@ -53,13 +53,13 @@ final readonly class Redirections
     }
 
     /** For what is on the screen. */
-    public function forWorking(DocumentSnapshot $document): Leads
+    public function forWorking(DocumentSnapshot $document): PathMap
     {
         return isset($this->followed[$document->id]) ? $this->forSaved->after($this->followed[$document->id]) : $this->forSaved;
     }
 
     /** For a new file that is made of a document; its references to itself go along. */
-    public function forNewFile(DocumentSnapshot $document, Decision $decision): Leads
+    public function forNewFile(DocumentSnapshot $document, Decision $decision): PathMap
     {
         return $this->forWorking($document)->after([$document->path => (string) $decision->path], $decision->isTogether ? $this->copied : []);
     }

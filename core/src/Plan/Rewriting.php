@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Hafenbuch\Core\Plan;
 
 use Hafenbuch\Core\Document\DocumentSnapshot;
-use Hafenbuch\Core\Document\Path;
 use Hafenbuch\Core\Format\Rewriter;
-use Hafenbuch\Core\Reference\Leads;
+use Hafenbuch\Core\Path\Path;
+use Hafenbuch\Core\Reference\PathMap;
 use Hafenbuch\Core\Reference\UnwritableValue;
 use Hafenbuch\Core\Write\UnableToRead;
 
@@ -17,7 +17,7 @@ final class Rewriting
     /** @var array<string, string> by SHA-256 */
     public array $made = [];
 
-    /** @var ?array{string, string, string, Leads} */
+    /** @var ?array{string, string, string, PathMap} */
     private ?array $asked = null;
 
     private string $answer = '';
@@ -29,7 +29,7 @@ final class Rewriting
      *
      * @throws UnableToRead|UnwritableValue
      */
-    public function hash(DocumentSnapshot $document, bool $ofDraft, string $to, Leads $leads): string
+    public function hash(DocumentSnapshot $document, bool $ofDraft, string $to, PathMap $leads): string
     {
         $hash = (string) ($ofDraft ? $document->draftHash : $document->savedHash);
         $targets = $ofDraft ? $document->refersTo : $document->savedRefersTo;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Hafenbuch\Core\Reference;
 
-use Hafenbuch\Core\Document\Path;
+use Hafenbuch\Core\Path\Path;
 
 /** Turns a reference's text into a target, and a target into text, seen from a document's own folder. */
 final readonly class Resolver

@@ -4,17 +4,21 @@ declare(strict_types=1);
 
 namespace Hafenbuch\Core\Write;
 
-use Hafenbuch\Core\Document\Path;
+use Hafenbuch\Core\Path\InvalidPath;
+use Hafenbuch\Core\Path\Path;
 
 /** Carries an operation's changes to the files, forward or back. Either can be begun again at any point. */
 final readonly class FileWork
 {
+    /** Stands for the hash of a file whose content cannot be told. */
+    public const UNREADABLE = 'unreadable';
+
     public function __construct(private FileSystem $files, private ContentStore $store) {}
 
     /**
      * @param  bool  $isUntouched  whether every file was just seen with its content before
      *
-     * @throws FileMoved where a file has neither its content before nor after
+     * @throws FileChanged where a file has neither its content before nor after
      * @throws UnableToWrite
      * @throws UnableToRead
      * @throws Stopped
@@ -36,31 +40,53 @@ final readonly class FileWork
             $progress?->step(intdiv($all + $done, 2), $all);
             $this->turn($operation, $change, $change->before, $change->after);
         }
-        $this->settleFolders($operation, $operation->oldFolders);
+        $this->finishFolders($operation, $operation->oldFolders);
     }
 
-    /** @throws UnableToWrite|UnableToRead */
+    /**
+     * Takes back as much as can be: where one file refuses, the others are taken back all the same.
+     *
+     * @throws FileFailure|InvalidPath the first that refused
+     */
     public function back(Operation $operation): void
     {
-        $this->makeFolders($operation->oldFolders);
+        $refused = self::refusal(fn () => $this->makeFolders($operation->oldFolders));
         foreach (array_reverse($operation->changes) as $change) {
-            // Only what the operation itself has written is taken back; a foreign content stays.
-            if ($this->files->hash($change->path) === $change->after) {
-                if ($change->before !== null) {
-                    $this->files->sync([$this->stage($operation, $change, $change->after, $change->before)]);
-                }
-                $this->turn($operation, $change, $change->after, $change->before);
-            }
+            $failure = self::refusal(fn () => $this->takeBack($operation, $change));
+            $refused ??= $failure;
         }
-        $this->removeTemporaries($operation);
-        $this->settleFolders($operation, $operation->newFolders);
+        foreach ($operation->changes as $change) {
+            // One that cannot be taken away harms nobody, and no scan sees it.
+            self::refusal(fn () => $this->files->remove($operation->temporaryPath($change)));
+        }
+        $refused ??= self::refusal(fn () => $this->finishFolders($operation, $operation->newFolders));
+        if ($refused !== null) {
+            throw $refused;
+        }
     }
 
-    private function removeTemporaries(Operation $operation): void
+    /** @param callable(): void $work */
+    private static function refusal(callable $work): FileFailure|InvalidPath|null
     {
-        foreach ($operation->changes as $change) {
-            $this->files->remove($operation->temporaryPath($change));
+        try {
+            $work();
+        } catch (FileFailure|InvalidPath $failure) {
+            return $failure;
         }
+
+        return null;
+    }
+
+    private function takeBack(Operation $operation, FileChange $change): void
+    {
+        // Only what the operation itself has written is taken back; a foreign content stays.
+        if ($this->files->hash($change->path) !== $change->after) {
+            return;
+        }
+        if ($change->before !== null) {
+            $this->files->sync([$this->stage($operation, $change, $change->after, $change->before)]);
+        }
+        $this->turn($operation, $change, $change->after, $change->before);
     }
 
     /** Writes a file's new content beside it. */
@@ -77,7 +103,7 @@ final readonly class FileWork
     {
         $now = $this->files->hash($change->path);
         if ($now === $to) {
-            $this->files->remove($operation->temporaryPath($change));
+            self::refusal(fn () => $this->files->remove($operation->temporaryPath($change)));
 
             return;
         }
@@ -92,7 +118,7 @@ final readonly class FileWork
     private function expect(FileChange $change, ?string $expected, ?string $found): void
     {
         if ($found !== $expected) {
-            throw FileMoved::at($change->path);
+            throw FileChanged::at($change->path);
         }
     }
 
@@ -111,7 +137,7 @@ final readonly class FileWork
      *
      * @param  list<string>  $leaving  outermost first
      */
-    private function settleFolders(Operation $operation, array $leaving): void
+    private function finishFolders(Operation $operation, array $leaving): void
     {
         $this->syncFolders(array_map(static fn (FileChange $change): string => Path::folderOf($change->path), $operation->changes));
         foreach (array_reverse($leaving) as $folder) {

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Hafenbuch\Core\Write;
 
+use Hafenbuch\Core\Path\InvalidPath;
+
 /** Finishes, or rolls back, what a crash has left. */
 final readonly class Recovery
 {
@@ -32,21 +34,29 @@ final readonly class Recovery
     {
         $foreign = $this->foreignContents($operation);
         if ($foreign !== []) {
-            $this->journal->needsPerson($operation, $foreign);
+            $this->journal->needsPerson($operation, $foreign, 'A file holds a content that neither this operation nor its start knows, or cannot be read.');
 
             return Outcome::NeedsPerson;
         }
         try {
             $this->work->forward($operation);
-        } catch (UnableToWrite|UnableToRead|FileMoved $failure) {
-            $this->work->back($operation);
-            $this->journal->rolledBack($operation, $failure->getMessage());
-
-            return Outcome::RolledBack;
+        } catch (FileFailure|InvalidPath $failure) {
+            return $this->takeBack($operation, $failure);
         }
-        $this->journal->done($operation);
+        $this->journal->written($operation);
 
         return Outcome::Finished;
+    }
+
+    private function takeBack(Operation $operation, \Throwable $why): Outcome
+    {
+        try {
+            (new TakingBack($this->files, $this->work, $this->journal))->run($operation, $why, isLastTry: true);
+        } catch (UnableToTakeBack) {
+            return Outcome::NeedsPerson;
+        }
+
+        return Outcome::RolledBack;
     }
 
     /** @return array<string, ?string> by path: contents that are neither before nor after */
@@ -54,9 +64,9 @@ final readonly class Recovery
     {
         $foreign = [];
         foreach ($operation->changes as $change) {
-            $now = $this->files->hash($change->path);
+            $now = TakingBack::lookAt($this->files, $change->path);
             if ($now !== $change->before && $now !== $change->after) {
-                $foreign[$change->path] = $now;
+                $foreign[$change->path] = $now === FileWork::UNREADABLE ? null : $now;
             }
         }
 

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Hafenbuch\Core\Write;
 
 /** A person has stopped an operation; what was written has been taken back. */
-final class Stopped extends \RuntimeException
+final class Stopped extends \RuntimeException implements FileFailure
 {
     public static function at(int $done, int $of): self
     {

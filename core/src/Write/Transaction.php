@@ -4,7 +4,8 @@ declare(strict_types=1);
 
 namespace Hafenbuch\Core\Write;
 
-use Hafenbuch\Core\Document\Path;
+use Hafenbuch\Core\Path\InvalidPath;
+use Hafenbuch\Core\Path\Path;
 
 /** Writes an operation's files so that after a crash at any instant, recovery can make it all or nothing. */
 final readonly class Transaction
@@ -21,10 +22,11 @@ final readonly class Transaction
     }
 
     /**
-     * @throws FileMoved nothing was written
+     * @throws FileChanged nothing was written
      * @throws UnableToWrite what was written has been taken back
      * @throws UnableToRead likewise
      * @throws Stopped likewise
+     * @throws UnableToTakeBack recovery tries again
      */
     public function run(Operation $operation): void
     {
@@ -33,13 +35,12 @@ final readonly class Transaction
         $this->journal->prepared($operation);
         try {
             $this->work->forward($operation, $this->progress, isUntouched: true);
-        } catch (FileMoved|UnableToWrite|UnableToRead|Stopped $failure) {
-            $this->work->back($operation);
-            $this->journal->rolledBack($operation, $failure->getMessage());
+        } catch (FileFailure|InvalidPath $failure) {
+            (new TakingBack($this->files, $this->work, $this->journal))->run($operation, $failure, isLastTry: false);
 
             throw $failure;
         }
-        $this->journal->done($operation);
+        $this->journal->written($operation);
     }
 
     /** Both contents of every file are in the store before anything is recorded. */
@@ -53,10 +54,10 @@ final readonly class Transaction
             $isKept = $change->before !== null && $this->store->has($change->before);
             if ($change->before === null || $isKept) {
                 if ($this->files->hash($change->path) !== $change->before) {
-                    throw FileMoved::at($change->path);
+                    throw FileChanged::at($change->path);
                 }
             } elseif ($this->files->hash($change->path) === null) {
-                throw FileMoved::at($change->path);
+                throw FileChanged::at($change->path);
             } else {
                 $kept[] = $change;
             }
@@ -68,7 +69,7 @@ final readonly class Transaction
         })());
         foreach ($kept as $index => $change) {
             if ($hashes[$index] !== $change->before) {
-                throw FileMoved::at($change->path);
+                throw FileChanged::at($change->path);
             }
         }
     }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Hafenbuch\Core\Write;
 
-final class UnableToRead extends \RuntimeException
+final class UnableToRead extends \RuntimeException implements FileFailure
 {
     public static function file(string $path, string $why): self
     {

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Hafenbuch\Core\Write;
 
 /** The file system refused: no space, no permission, a name that is taken. */
-final class UnableToWrite extends \RuntimeException
+final class UnableToWrite extends \RuntimeException implements FileFailure
 {
     public static function file(string $path, string $why): self
     {

@@ -2,8 +2,8 @@
 
 declare(strict_types=1);
 
-use Hafenbuch\Core\Document\InvalidPath;
-use Hafenbuch\Core\Document\Path;
+use Hafenbuch\Core\Path\InvalidPath;
+use Hafenbuch\Core\Path\Path;
 
 it('normalises', function () {
     expect(Path::of('a/./b//c/../d.md')->value)->toBe('a/b/d.md');

@@ -6,9 +6,9 @@ use Hafenbuch\Core\Format\FormatRegistry;
 use Hafenbuch\Core\History\AsOf;
 use Hafenbuch\Core\History\AsOfKind;
 use Hafenbuch\Core\History\AsOfRow;
-use Hafenbuch\Core\History\Passage;
 use Hafenbuch\Core\History\Past;
 use Hafenbuch\Core\History\PastState;
+use Hafenbuch\Core\History\StayAtPath;
 use Hafenbuch\Core\History\Timeline;
 use Hafenbuch\Core\Reference\Resolver;
 
@@ -103,8 +103,8 @@ it('has nothing to say of a document that was not there', fn () => expect(asOf(n
 
 it('reads a timeline between its entries', function () {
     [$found, $one, $moved] = [new PastState('a.md', '0'), new PastState('a.md', '1'), new PastState('b.md', '1')];
-    $timeline = new Timeline([new Passage(3, $found, $one), new Passage(5, $one, $moved), new Passage(8, $moved, null)], null);
+    $timeline = new Timeline([new StayAtPath(3, $found, $one), new StayAtPath(5, $one, $moved), new StayAtPath(8, $moved, null)], null);
     expect(array_map($timeline->asOf(...), [0, 2, 3, 4, 5, 7, 8, 9]))->toBe([$found, $found, $one, $one, $moved, $moved, null, null])
         ->and((new Timeline([], $one))->asOf(4))->toBe($one)
-        ->and((new Timeline([new Passage(6, null, $one)], $one))->asOf(5))->toBeNull();
+        ->and((new Timeline([new StayAtPath(6, null, $one)], $one))->asOf(5))->toBeNull();
 });

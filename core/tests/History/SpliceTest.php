@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-use Hafenbuch\Core\Format\Reading;
+use Hafenbuch\Core\Format\ParsedContent;
 use Hafenbuch\Core\Format\Svg\SvgFormat;
 use Hafenbuch\Core\History\Splice;
 use Hafenbuch\Core\History\StepWords;
@@ -43,4 +43,4 @@ it('says what an edit was', function (string $before, string $after, string $wor
     'taken out' => ["<svg>\n<g/>\n</svg>", "<svg>\n</svg>", 'taken out in line 2'],
 ]);
 
-it('calls an edit of a leaf by its lines', fn () => expect(StepWords::of(Splice::between("a\nb", "a\nc"), "a\nc", Reading::leaf()))->toBe('line 2'));
+it('calls an edit of a leaf by its lines', fn () => expect(StepWords::of(Splice::between("a\nb", "a\nc"), "a\nc", ParsedContent::leaf()))->toBe('line 2'));

@@ -4,22 +4,22 @@ declare(strict_types=1);
 
 use Hafenbuch\Core\Format\FormatRegistry;
 use Hafenbuch\Core\Format\Rewriter;
-use Hafenbuch\Core\Reference\Leads;
+use Hafenbuch\Core\Reference\PathMap;
 use Hafenbuch\Core\Reference\Resolver;
 
 it('leads by the first layer that knows the path', function () {
-    $leads = Leads::of(['a' => 'moved/a', 'b' => 'moved/b'])->after(['a' => 'own/a'], []);
+    $leads = PathMap::of(['a' => 'moved/a', 'b' => 'moved/b'])->after(['a' => 'own/a'], []);
 
     expect($leads->from('a'))->toBe('own/a')->and($leads->from('b'))->toBe('moved/b')->and($leads->from('c'))->toBe('c')
         ->and($leads->has('b'))->toBeTrue()->and($leads->has('c'))->toBeFalse()
         ->and($leads->hasAny(['x', 'b']))->toBeTrue()->and($leads->hasAny(['x']))->toBeFalse()
-        ->and($leads->isEmpty())->toBeFalse()->and(Leads::none()->isEmpty())->toBeTrue()->and(Leads::of([])->isEmpty())->toBeTrue();
+        ->and($leads->isEmpty())->toBeFalse()->and(PathMap::none()->isEmpty())->toBeTrue()->and(PathMap::of([])->isEmpty())->toBeTrue();
 });
 
 it('rewrites only what must be, with the spelling that the place needs', function (string $from, string $to, string $before, array $leads, string $after) {
     $rewriter = new Rewriter(FormatRegistry::standard(), new Resolver('/w'));
 
-    expect($rewriter->rewrite($before, $from, $to, Leads::of($leads)))->toBe($after);
+    expect($rewriter->rewrite($before, $from, $to, PathMap::of($leads)))->toBe($after);
 })->with([
     'nothing leads elsewhere' => ['a.md', 'a.md', '[b](./x/../b.md)', [], '[b](./x/../b.md)'],
     'a spelling that still fits' => ['a/x.md', 'b/x.md', '[c](../c.md)', [], '[c](../c.md)'],

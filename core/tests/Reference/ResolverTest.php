@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-use Hafenbuch\Core\Document\Path;
+use Hafenbuch\Core\Path\Path;
 use Hafenbuch\Core\Reference\AddressStyle;
 use Hafenbuch\Core\Reference\Resolver;
 use Hafenbuch\Core\Reference\TargetKind;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Hafenbuch\Core\Tests\Support;
 
-use Hafenbuch\Core\Document\Path;
+use Hafenbuch\Core\Path\Path;
 use Hafenbuch\Core\Write\FileSystem;
 use Hafenbuch\Core\Write\UnableToRead;
 use Hafenbuch\Core\Write\UnableToWrite;
@@ -14,6 +14,12 @@ final class MemoryFiles implements FileSystem
 {
     /** @var array<string, true> */
     public array $folders = ['' => true];
+
+    /** @var array<string, \Throwable> by path: what asking for its content brings */
+    public array $unreadable = [];
+
+    /** Files with this ending cannot be taken away. */
+    public ?string $keeps = null;
 
     /** @param array<string, string> $files content by path */
     public function __construct(public array $files, private readonly Fuse $fuse)
@@ -27,6 +33,10 @@ final class MemoryFiles implements FileSystem
 
     public function hash(string $path): ?string
     {
+        if (isset($this->unreadable[$path])) {
+            throw $this->unreadable[$path];
+        }
+
         return isset($this->files[$path]) ? hash('sha256', $this->files[$path]) : null;
     }
 
@@ -77,6 +87,9 @@ final class MemoryFiles implements FileSystem
 
     public function remove(string $path): void
     {
+        if ($this->keeps !== null && isset($this->files[$path]) && str_ends_with($path, $this->keeps)) {
+            throw UnableToWrite::file($path, 'the folder only takes new files');
+        }
         $this->fuse->step();
         unset($this->files[$path]);
         $this->fuse->step();

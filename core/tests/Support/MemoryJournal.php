@@ -12,6 +12,9 @@ final class MemoryJournal implements Journal
     /** @var array<string, array{operation: Operation, state: string}> */
     public array $entries = [];
 
+    /** @var array<string, ?string> what a person was shown */
+    public array $found = [];
+
     public function __construct(private readonly Fuse $fuse) {}
 
     public function prepared(Operation $operation): void
@@ -19,9 +22,9 @@ final class MemoryJournal implements Journal
         $this->record($operation, 'prepared');
     }
 
-    public function done(Operation $operation): void
+    public function written(Operation $operation): void
     {
-        $this->record($operation, 'done');
+        $this->record($operation, 'written');
     }
 
     public function rolledBack(Operation $operation, string $why): void
@@ -29,8 +32,9 @@ final class MemoryJournal implements Journal
         $this->record($operation, 'rolled back');
     }
 
-    public function needsPerson(Operation $operation, array $found): void
+    public function needsPerson(Operation $operation, array $found, string $why): void
     {
+        $this->found = $found;
         $this->record($operation, 'needs a person');
     }
 

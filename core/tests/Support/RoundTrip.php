@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Hafenbuch\Core\Tests\Support;
 
 use Hafenbuch\Core\Format\Format;
-use Hafenbuch\Core\Format\Reading;
+use Hafenbuch\Core\Format\ParsedContent;
 use Hafenbuch\Core\Reference\Place;
 use Hafenbuch\Core\Reference\Splicer;
 use Hafenbuch\Core\Reference\UnwritableValue;
@@ -37,7 +37,7 @@ final class RoundTrip
         return $written;
     }
 
-    private static function write(Format $format, string $bytes, Reading $before, int $index, Place $place, string $value, string $of): int
+    private static function write(Format $format, string $bytes, ParsedContent $before, int $index, Place $place, string $value, string $of): int
     {
         try {
             $spliced = Splicer::splice($bytes, [[$place, $value]]);

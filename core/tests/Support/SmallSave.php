@@ -85,6 +85,6 @@ final class SmallSave
     /** What is to be there, by what the journal says. */
     public function expected(): array
     {
-        return $this->journal->state('op') === 'done' ? $this->after : $this->before;
+        return $this->journal->state('op') === 'written' ? $this->after : $this->before;
     }
 }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Hafenbuch\Core\Tests\Support;
 
-use Hafenbuch\Core\Document\Path;
+use Hafenbuch\Core\Path\Path;
 use Hafenbuch\Core\Write\FileSystem;
 use Hafenbuch\Core\Write\UnableToRead;
 use Hafenbuch\Core\Write\UnableToWrite;

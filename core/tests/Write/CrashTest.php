@@ -2,12 +2,15 @@
 
 declare(strict_types=1);
 
+use Hafenbuch\Core\Path\InvalidPath;
 use Hafenbuch\Core\Tests\Support\Killed;
 use Hafenbuch\Core\Tests\Support\SmallSave;
-use Hafenbuch\Core\Write\FileMoved;
+use Hafenbuch\Core\Write\FileChanged;
 use Hafenbuch\Core\Write\Outcome;
 use Hafenbuch\Core\Write\Progress;
 use Hafenbuch\Core\Write\Stopped;
+use Hafenbuch\Core\Write\UnableToRead;
+use Hafenbuch\Core\Write\UnableToTakeBack;
 use Hafenbuch\Core\Write\UnableToWrite;
 
 /**
@@ -28,7 +31,7 @@ it('writes every line', function (int $lines) {
     $harbour->save();
 
     expect(ksorted($harbour->files->files))->toBe($harbour->after)
-        ->and($harbour->journal->state('op'))->toBe('done');
+        ->and($harbour->journal->state('op'))->toBe('written');
 })->with('sizes');
 
 it('is all or nothing when killed at any step', function (int $lines) {
@@ -41,7 +44,7 @@ it('is all or nothing when killed at any step', function (int $lines) {
         expect(fn () => $harbour->save())->toThrow(Killed::class);
         $harbour->fuse->repair();
         $outcomes = $harbour->recover();
-        $isDone = $harbour->journal->state('op') === 'done';
+        $isDone = $harbour->journal->state('op') === 'written';
         $finished += (int) $isDone;
         expect(ksorted($harbour->files->files))->toBe($harbour->expected(), "after a kill at step {$step}")
             ->and($outcomes)->toBe($step > 1 && $step < $whole->fuse->steps ? ['op' => Outcome::Finished] : []);
@@ -96,12 +99,65 @@ it('stays recoverable when the disk stays full', function () {
         $harbour->fuse->refuseFrom = $step;
         try {
             $harbour->save();
-        } catch (UnableToWrite) {
+        } catch (UnableToWrite|UnableToTakeBack) {
         }
         $harbour->fuse->repair();
         $harbour->recover();
         expect(ksorted($harbour->files->files))->toBe($harbour->expected(), "disk full from step {$step}");
     }
+});
+
+it('ends with a question where it can go neither forward nor back, and takes back all that it can', function () {
+    $whole = SmallSave::of(3);
+    $whole->save();
+    $asked = 0;
+    for ($step = 3; $step < $whole->fuse->steps; $step++) {
+        $harbour = SmallSave::of(3);
+        $harbour->fuse->refuseFrom = $step;
+        try {
+            $harbour->save();
+        } catch (UnableToWrite|UnableToTakeBack) {
+        }
+        $harbour->recover();
+        $state = $harbour->journal->state('op');
+        expect($state)->toBeIn([null, 'written', 'rolled back', 'needs a person']);
+        if ($state === 'needs a person') {
+            $asked++;
+            foreach ($harbour->journal->found as $path => $hash) {
+                expect($hash)->toBe(isset($harbour->files->files[$path]) ? hash('sha256', $harbour->files->files[$path]) : null);
+                unset($harbour->files->files[$path], $harbour->before[$path]);
+            }
+            expect(array_intersect_key($harbour->files->files, $harbour->before))->toBe($harbour->before);
+        }
+    }
+    expect($asked)->toBeGreaterThan(0);
+});
+
+it('asks a person where a file cannot be read, and where its folder leads elsewhere', function (\Throwable $failure) {
+    $harbour = SmallSave::of(3);
+    $harbour->fuse->killAt = 14;
+    expect(fn () => $harbour->save())->toThrow(Killed::class);
+    $harbour->fuse->repair();
+    $harbour->files->unreadable = ['b/file-2' => $failure];
+    expect($harbour->recover())->toBe(['op' => Outcome::NeedsPerson])
+        ->and($harbour->journal->found)->toBe(['b/file-2' => null])
+        ->and($harbour->recover())->toBe([]);
+})->with([[UnableToRead::file('b/file-2', 'permission is missing')], [InvalidPath::outsideRoot('b/file-2')]]);
+
+it('is rolled back where a temporary file cannot be taken away', function () {
+    $refused = 0;
+    for ($step = 1; $step < 30; $step++) {
+        $harbour = SmallSave::of(3);
+        $harbour->files->keeps = '.tmp';
+        $harbour->fuse->refuseAt = $step;
+        try {
+            $harbour->save();
+        } catch (UnableToWrite) {
+            $refused++;
+            expect($harbour->journal->state('op'))->toBe('rolled back')->and(array_intersect_key($harbour->files->files, $harbour->before))->toBe($harbour->before);
+        }
+    }
+    expect($refused)->toBeGreaterThan(3);
 });
 
 it('rolls back in recovery when it cannot go forward', function () {
@@ -132,7 +188,7 @@ it('records nothing when a file has moved on before it begins', function () {
     $harbour = SmallSave::of(3);
     $harbour->files->files['b/file-2'] = 'by another program';
 
-    expect(fn () => $harbour->save())->toThrow(FileMoved::class)
+    expect(fn () => $harbour->save())->toThrow(FileChanged::class)
         ->and($harbour->journal->state('op'))->toBeNull()
         ->and($harbour->files->files['a/file-0'])->toBe('old 0');
 });

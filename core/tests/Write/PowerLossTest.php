@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-use Hafenbuch\Core\Document\Path;
+use Hafenbuch\Core\Path\Path;
 use Hafenbuch\Core\Tests\Support\Killed;
 use Hafenbuch\Core\Tests\Support\SmallSave;
 use Hafenbuch\Core\Write\UnableToWrite;
@@ -65,7 +65,7 @@ it('has everything on the disk when it says so', function (int $lines) {
         $save = SmallSave::onVolatile($lines);
         $save->save();
         $save->files->losePower($chance);
-        expect($save->journal->state('op'))->toBe('done')->and($save->files->files())->toBe($save->after)->and($save->files->folders())->toBe(foldersOf($save->after));
+        expect($save->journal->state('op'))->toBe('written')->and($save->files->files())->toBe($save->after)->and($save->files->folders())->toBe(foldersOf($save->after));
     }
 })->with('sizes of a save');
 

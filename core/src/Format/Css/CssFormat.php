@@ -8,7 +8,7 @@ use Hafenbuch\Core\Format\Editing\ReferenceEditing;
 use Hafenbuch\Core\Format\Editing\StyleEditing;
 use Hafenbuch\Core\Format\Format;
 use Hafenbuch\Core\Format\Lexer\CssUrls;
-use Hafenbuch\Core\Format\Reading;
+use Hafenbuch\Core\Format\ParsedContent;
 use Hafenbuch\Core\Reference\ReferenceSite;
 
 /** Style sheets (CSS Syntax 3; CSS Values 4, section 4.5): url() wherever it stands, fonts among them, and @import. */
@@ -24,14 +24,14 @@ final class CssFormat implements Format
         return ['css'];
     }
 
-    public function read(string $bytes): Reading
+    public function read(string $bytes): ParsedContent
     {
         $references = [];
         foreach (CssUrls::find($bytes) as $url) {
             $references[] = new ReferenceSite($url->isImport ? 'import' : 'style', $url->offset, $url->length, $url->notation->decode(substr($bytes, $url->offset, $url->length)), $url->notation);
         }
 
-        return Reading::of($references);
+        return ParsedContent::of($references);
     }
 
     public function blank(string $title): string

@@ -8,7 +8,7 @@ use Hafenbuch\Core\Format\Editing\ReferenceEditing;
 use Hafenbuch\Core\Format\Format;
 use Hafenbuch\Core\Format\Lexer\Lines;
 use Hafenbuch\Core\Format\Notation\LineText;
-use Hafenbuch\Core\Format\Reading;
+use Hafenbuch\Core\Format\ParsedContent;
 use Hafenbuch\Core\Reference\AddressStyle;
 use Hafenbuch\Core\Reference\FieldSite;
 use Hafenbuch\Core\Reference\ReferenceSite;
@@ -26,7 +26,7 @@ final class CueFormat implements Format
         return ['cue'];
     }
 
-    public function read(string $bytes): Reading
+    public function read(string $bytes): ParsedContent
     {
         $references = [];
         $fields = [];
@@ -48,7 +48,7 @@ final class CueFormat implements Format
             }
         }
 
-        return Reading::of($references, $fields);
+        return ParsedContent::of($references, $fields);
     }
 
     public function blank(string $title): string

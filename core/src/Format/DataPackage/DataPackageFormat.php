@@ -10,7 +10,7 @@ use Hafenbuch\Core\Format\Lexer\JsonLexer;
 use Hafenbuch\Core\Format\Lexer\JsonText;
 use Hafenbuch\Core\Format\Notation\Inserted;
 use Hafenbuch\Core\Format\Notation\JsonStringValue;
-use Hafenbuch\Core\Format\Reading;
+use Hafenbuch\Core\Format\ParsedContent;
 use Hafenbuch\Core\Reference\AddressStyle;
 use Hafenbuch\Core\Reference\FieldSite;
 use Hafenbuch\Core\Reference\ReferenceSite;
@@ -38,7 +38,7 @@ final class DataPackageFormat implements Format
         return ['datapackage.json'];
     }
 
-    public function read(string $bytes): Reading
+    public function read(string $bytes): ParsedContent
     {
         $json = JsonLexer::read($bytes);
         $notation = new JsonStringValue;
@@ -53,7 +53,7 @@ final class DataPackageFormat implements Format
             }
         }
 
-        return Reading::of($references, $this->fields($bytes, $json));
+        return ParsedContent::of($references, $this->fields($bytes, $json));
     }
 
     public function blank(string $title): string

@@ -9,7 +9,7 @@ use Hafenbuch\Core\Format\Editing\ReferenceEditing;
 use Hafenbuch\Core\Format\Lexer\JsonLexer;
 use Hafenbuch\Core\Format\Lexer\JsonWanted;
 use Hafenbuch\Core\Format\Notation\JsonStringValue;
-use Hafenbuch\Core\Format\Reading;
+use Hafenbuch\Core\Format\ParsedContent;
 use Hafenbuch\Core\Format\Versioned;
 use Hafenbuch\Core\Reference\FieldSite;
 use Hafenbuch\Core\Reference\ReferenceSite;
@@ -27,7 +27,7 @@ final class GltfFormat implements Bulky, Versioned
         return ['gltf'];
     }
 
-    public function read(string $bytes): Reading
+    public function read(string $bytes): ParsedContent
     {
         $notation = new JsonStringValue;
         $references = [];
@@ -41,7 +41,7 @@ final class GltfFormat implements Bulky, Versioned
             }
         }
 
-        return Reading::of($references, $fields);
+        return ParsedContent::of($references, $fields);
     }
 
     /** glTF 2.0, section 5.9.3 (asset.version) */

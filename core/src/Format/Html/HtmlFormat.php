@@ -14,7 +14,7 @@ use Hafenbuch\Core\Format\Lexer\HtmlWanted;
 use Hafenbuch\Core\Format\Lexer\XmlAttribute;
 use Hafenbuch\Core\Format\Notation\Chain;
 use Hafenbuch\Core\Format\Notation\HtmlAttributeValue;
-use Hafenbuch\Core\Format\Reading;
+use Hafenbuch\Core\Format\ParsedContent;
 use Hafenbuch\Core\Reference\FieldSite;
 use Hafenbuch\Core\Reference\Notation;
 use Hafenbuch\Core\Reference\ReferenceSite;
@@ -48,7 +48,7 @@ final class HtmlFormat implements Format
         return ['html', 'htm', 'xhtml'];
     }
 
-    public function read(string $bytes): Reading
+    public function read(string $bytes): ParsedContent
     {
         $references = [];
         $fields = [];
@@ -67,7 +67,7 @@ final class HtmlFormat implements Format
             }
         }
 
-        return Reading::of($references, array_values($fields), $base);
+        return ParsedContent::of($references, array_values($fields), $base);
     }
 
     public function blank(string $title): string

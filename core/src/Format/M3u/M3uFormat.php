@@ -10,7 +10,7 @@ use Hafenbuch\Core\Format\Format;
 use Hafenbuch\Core\Format\Lexer\Lines;
 use Hafenbuch\Core\Format\Notation\Inserted;
 use Hafenbuch\Core\Format\Notation\LineText;
-use Hafenbuch\Core\Format\Reading;
+use Hafenbuch\Core\Format\ParsedContent;
 use Hafenbuch\Core\Reference\AddressStyle;
 use Hafenbuch\Core\Reference\FieldSite;
 use Hafenbuch\Core\Reference\ReferenceSite;
@@ -31,7 +31,7 @@ final class M3uFormat implements Format
         return ['m3u', 'm3u8'];
     }
 
-    public function read(string $bytes): Reading
+    public function read(string $bytes): ParsedContent
     {
         $isMedia = preg_match('~^#EXT-X-~m', $bytes) === 1;
         $references = [];
@@ -55,7 +55,7 @@ final class M3uFormat implements Format
             $title = new FieldSite(FieldSite::TITLE, $afterHead, 0, '', new Inserted("\n#PLAYLIST:", new LineText('a playlist’s title'), ''));
         }
 
-        return Reading::of($references, $title === null ? [] : [$title]);
+        return ParsedContent::of($references, $title === null ? [] : [$title]);
     }
 
     public function blank(string $title): string

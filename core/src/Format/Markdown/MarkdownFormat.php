@@ -6,7 +6,7 @@ namespace Hafenbuch\Core\Format\Markdown;
 
 use Hafenbuch\Core\Format\Editing\ReferenceEditing;
 use Hafenbuch\Core\Format\Format;
-use Hafenbuch\Core\Format\Reading;
+use Hafenbuch\Core\Format\ParsedContent;
 
 /**
  * Markdown, as CommonMark 0.31 describes it: inline links and images (6.3, 6.4), link reference
@@ -24,7 +24,7 @@ final class MarkdownFormat implements Format
         return ['md', 'markdown'];
     }
 
-    public function read(string $bytes): Reading
+    public function read(string $bytes): ParsedContent
     {
         $frontMatter = FrontMatter::of($bytes);
         $blocks = BlockScanner::scan($bytes, $frontMatter->end);
@@ -39,7 +39,7 @@ final class MarkdownFormat implements Format
         foreach ($blocks->html as $html) {
             array_push($references, ...HtmlTags::inBlock($html));
         }
-        $reading = Reading::of($references);
+        $reading = ParsedContent::of($references);
         $fields = $frontMatter->fields;
         if ($reading->field('title') === null && ! $frontMatter->has('title')) {
             $heading = HeadingField::of($bytes, $blocks->firstHeading, $reading->references, $frontMatter->end);
@@ -48,7 +48,7 @@ final class MarkdownFormat implements Format
             }
         }
 
-        return Reading::of($references, $fields);
+        return ParsedContent::of($references, $fields);
     }
 
     public function blank(string $title): string

@@ -9,7 +9,7 @@ use Hafenbuch\Core\Format\Editing\LineEditing;
 use Hafenbuch\Core\Format\Editing\ReferenceEditing;
 use Hafenbuch\Core\Format\Lexer\Lines;
 use Hafenbuch\Core\Format\Notation\LineText;
-use Hafenbuch\Core\Format\Reading;
+use Hafenbuch\Core\Format\ParsedContent;
 use Hafenbuch\Core\Reference\AddressStyle;
 use Hafenbuch\Core\Reference\ReferenceSite;
 
@@ -31,7 +31,7 @@ final class MtlFormat implements Bulky
         return ['mtl'];
     }
 
-    public function read(string $bytes): Reading
+    public function read(string $bytes): ParsedContent
     {
         $references = [];
         foreach (Lines::of($bytes) as $offset => $line) {
@@ -49,7 +49,7 @@ final class MtlFormat implements Bulky
             }
         }
 
-        return Reading::of($references);
+        return ParsedContent::of($references);
     }
 
     public function blank(string $title): string

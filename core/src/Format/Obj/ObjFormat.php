@@ -8,7 +8,7 @@ use Hafenbuch\Core\Format\Bulky;
 use Hafenbuch\Core\Format\Editing\LineEditing;
 use Hafenbuch\Core\Format\Editing\ReferenceEditing;
 use Hafenbuch\Core\Format\Notation\LineText;
-use Hafenbuch\Core\Format\Reading;
+use Hafenbuch\Core\Format\ParsedContent;
 use Hafenbuch\Core\Reference\AddressStyle;
 use Hafenbuch\Core\Reference\ReferenceSite;
 
@@ -25,7 +25,7 @@ final class ObjFormat implements Bulky
         return ['obj'];
     }
 
-    public function read(string $bytes): Reading
+    public function read(string $bytes): ParsedContent
     {
         // Nearly all lines of such a file are numbers; only these matter.
         preg_match_all('~^[ \t]*(mtllib|maplib|shadow_obj|trace_obj|call)[ \t]+([^\r\n]*[^\s])~m', $bytes, $lines, PREG_SET_ORDER | PREG_OFFSET_CAPTURE);
@@ -43,7 +43,7 @@ final class ObjFormat implements Bulky
             }
         }
 
-        return Reading::of($references);
+        return ParsedContent::of($references);
     }
 
     public function blank(string $title): string

@@ -10,7 +10,7 @@ use Hafenbuch\Core\Format\Lexer\JsonLexer;
 use Hafenbuch\Core\Format\Lexer\JsonWanted;
 use Hafenbuch\Core\Format\MalformedContent;
 use Hafenbuch\Core\Format\Notation\JsonStringValue;
-use Hafenbuch\Core\Format\Reading;
+use Hafenbuch\Core\Format\ParsedContent;
 use Hafenbuch\Core\Format\Versioned;
 use Hafenbuch\Core\Reference\FieldSite;
 use Hafenbuch\Core\Reference\ReferenceSite;
@@ -28,7 +28,7 @@ final class OtioFormat implements Format, Versioned
         return ['otio'];
     }
 
-    public function read(string $bytes): Reading
+    public function read(string $bytes): ParsedContent
     {
         $json = JsonLexer::read($bytes, $this->wanted());
         $notation = new JsonStringValue;
@@ -49,7 +49,7 @@ final class OtioFormat implements Format, Versioned
         $name = $json->strings['/name'] ?? null;
         $fields = $name === null ? [] : [new FieldSite(FieldSite::TITLE, $name->offset, $name->length, $notation->decode(substr($bytes, $name->offset, $name->length)), $notation)];
 
-        return Reading::of($references, $fields);
+        return ParsedContent::of($references, $fields);
     }
 
     /** OpenTimelineIO serialized schema, Timeline.1 */

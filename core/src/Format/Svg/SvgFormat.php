@@ -18,7 +18,7 @@ use Hafenbuch\Core\Format\Notation\CData;
 use Hafenbuch\Core\Format\Notation\Chain;
 use Hafenbuch\Core\Format\Notation\XmlAttributeValue;
 use Hafenbuch\Core\Format\Notation\XmlText;
-use Hafenbuch\Core\Format\Reading;
+use Hafenbuch\Core\Format\ParsedContent;
 use Hafenbuch\Core\Format\Versioned;
 use Hafenbuch\Core\Reference\Notation;
 use Hafenbuch\Core\Reference\ReferenceSite;
@@ -57,7 +57,7 @@ final class SvgFormat implements Format, Versioned
         return ['svg'];
     }
 
-    public function read(string $bytes): Reading
+    public function read(string $bytes): ParsedContent
     {
         $references = [];
         $inStyle = false;
@@ -90,7 +90,7 @@ final class SvgFormat implements Format, Versioned
             }
         }
 
-        return Reading::of($references, $fields->places());
+        return ParsedContent::of($references, $fields->places());
     }
 
     /** SVG 2; SVG 1.1, section 5.1.2 (version) */

@@ -15,7 +15,7 @@ use Hafenbuch\Core\Format\Lexer\XmlTokenKind;
 use Hafenbuch\Core\Format\Lexer\XmlWanted;
 use Hafenbuch\Core\Format\Notation\Chain;
 use Hafenbuch\Core\Format\Notation\XmlAttributeValue;
-use Hafenbuch\Core\Format\Reading;
+use Hafenbuch\Core\Format\ParsedContent;
 use Hafenbuch\Core\Format\Versioned;
 use Hafenbuch\Core\Reference\Notation;
 use Hafenbuch\Core\Reference\ReferenceSite;
@@ -46,7 +46,7 @@ final class X3dFormat implements Format, Versioned
         return ['x3d'];
     }
 
-    public function read(string $bytes): Reading
+    public function read(string $bytes): ParsedContent
     {
         $references = [];
         $fields = new X3dFields($bytes);
@@ -60,7 +60,7 @@ final class X3dFormat implements Format, Versioned
             }
         }
 
-        return Reading::of($references, $fields->places());
+        return ParsedContent::of($references, $fields->places());
     }
 
     /** ISO/IEC 19775-1:2023 */

@@ -12,7 +12,7 @@ use Hafenbuch\Core\Format\Lexer\XmlToken;
 use Hafenbuch\Core\Format\Lexer\XmlTokenKind;
 use Hafenbuch\Core\Format\Lexer\XmlWanted;
 use Hafenbuch\Core\Format\Notation\XmlText;
-use Hafenbuch\Core\Format\Reading;
+use Hafenbuch\Core\Format\ParsedContent;
 use Hafenbuch\Core\Format\Versioned;
 use Hafenbuch\Core\Reference\FieldSite;
 use Hafenbuch\Core\Reference\ReferenceSite;
@@ -34,7 +34,7 @@ final class XspfFormat implements Format, Versioned
         return ['xspf'];
     }
 
-    public function read(string $bytes): Reading
+    public function read(string $bytes): ParsedContent
     {
         $references = [];
         $fields = [];
@@ -64,7 +64,7 @@ final class XspfFormat implements Format, Versioned
             }
         }
 
-        return Reading::of($references, array_values($fields));
+        return ParsedContent::of($references, array_values($fields));
     }
 
     /** XSPF 1, section 4.1.1.1 */

@@ -6,9 +6,9 @@ namespace Hafenbuch\Core\Tests\Support\Work;
 
 use Hafenbuch\Core\Copy\CopyOptions;
 use Hafenbuch\Core\Copy\CopyTree;
-use Hafenbuch\Core\Document\Path;
 use Hafenbuch\Core\Format\FormatRegistry;
 use Hafenbuch\Core\Naming\NamingRule;
+use Hafenbuch\Core\Path\Path;
 use Hafenbuch\Core\Plan\Decision;
 use Hafenbuch\Core\Reference\Resolver;
 use Hafenbuch\Core\Reference\Splicer;

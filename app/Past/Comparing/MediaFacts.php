@@ -1,0 +1,52 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Past\Comparing;
+
+use App\Workspace\Files\DiskContentStore;
+use getID3;
+
+/** What is known of a sound, a moving or a still picture without showing it. */
+final readonly class MediaFacts
+{
+    public function __construct(private DiskContentStore $contents) {}
+
+    /** @return array<string, string> value by name, in the order in which they are shown */
+    public function of(string $hash, string $mediaType): array
+    {
+        if (! preg_match('~^(?:audio|video|image)/(?!svg)~', $mediaType)) {
+            return [];
+        }
+        $file = $this->contents->file($hash);
+        if (str_starts_with($mediaType, 'image/')) {
+            $size = @getimagesize($file);
+
+            return $size === false ? [] : ['width × height' => "{$size[0]} × {$size[1]} px"];
+        }
+        $reader = new getID3;
+        // What it finds is only shown; it shall not look for tags in the whole of a long recording.
+        $reader->setOption(['option_md5_data' => false, 'option_save_attachments' => false, 'option_tags_html' => false]);
+        $found = $reader->analyze($file);
+
+        return array_filter([
+            'duration' => isset($found['playtime_seconds']) ? self::duration((float) $found['playtime_seconds']) : '',
+            'coding' => implode(', ', array_unique(array_filter([$found['audio']['dataformat'] ?? '', $found['video']['dataformat'] ?? '']))),
+            'sound' => self::joined([isset($found['audio']['channels']) ? (string) $found['audio']['channels'].' channels' : '', isset($found['audio']['sample_rate']) ? round((float) $found['audio']['sample_rate'] / 1000, 1).' kHz' : '', isset($found['audio']['bits_per_sample']) ? "{$found['audio']['bits_per_sample']} bit" : '']),
+            'width × height' => isset($found['video']['resolution_x'], $found['video']['resolution_y']) ? "{$found['video']['resolution_x']} × {$found['video']['resolution_y']} px" : '',
+        ], static fn (string $value): bool => $value !== '');
+    }
+
+    private static function duration(float $seconds): string
+    {
+        $whole = (int) $seconds;
+
+        return sprintf('%d:%02d:%02d.%03d', intdiv($whole, 3600), intdiv($whole, 60) % 60, $whole % 60, (int) round(($seconds - $whole) * 1000) % 1000);
+    }
+
+    /** @param list<string> $parts */
+    private static function joined(array $parts): string
+    {
+        return implode(', ', array_filter($parts, static fn (string $part): bool => $part !== ''));
+    }
+}

@@ -1,0 +1,16 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Past\Recovery;
+
+enum PointReason: string
+{
+    case Time = 'time';
+    case Edits = 'edits';
+    case Idle = 'idle';
+    case ByHand = 'by hand';
+    /** What there was before a recovery chose otherwise. */
+    case BeforeRecovery = 'before recovery';
+    case BeforeBringingBack = 'before bringing back';
+}

@@ -1,0 +1,62 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Past\Recovery;
+
+use App\Models\User;
+use App\Models\Workspace;
+use Illuminate\Database\Query\Builder;
+use Illuminate\Support\Facades\DB;
+
+/** Remembers which pages a person has open, so that one that was never left tells of a crash. */
+final class Visits
+{
+    /** A page tells that it is there more often than this. */
+    private const SILENT_SECONDS = 20;
+
+    private const NOTED_SECONDS = 5;
+
+    private const KEPT_DAYS = 30;
+
+    public static function see(Workspace $workspace, User $person, string $visit): void
+    {
+        DB::statement(
+            'insert into visits (id, workspace_id, user_id, begun_at, seen_at) values (?, ?, ?, ?, ?)
+             on duplicate key update seen_at = if(user_id = values(user_id) and seen_at < ?, values(seen_at), seen_at), ended_at = if(user_id = values(user_id), null, ended_at)',
+            [$visit, $workspace->id, $person->id, now(), now(), now()->subSeconds(self::NOTED_SECONDS)],
+        );
+    }
+
+    public static function end(User $person, string $visit): void
+    {
+        DB::table('visits')->where('id', $visit)->where('user_id', $person->id)->update(['ended_at' => now()]);
+    }
+
+    /**
+     * @param  list<string>  $died  visits of which the browser knows that their pages are gone
+     * @return ?string when a page was last seen that was never left; null: there is none
+     */
+    public static function brokenOff(Workspace $workspace, User $person, ?string $own, array $died = []): ?string
+    {
+        return self::silent($workspace, $person, $died)->where('id', '!=', (string) $own)->max('seen_at');
+    }
+
+    /**
+     * What was broken off has been looked at.
+     *
+     * @param  list<string>  $died
+     */
+    public static function settle(Workspace $workspace, User $person, array $died = []): void
+    {
+        self::silent($workspace, $person, $died)->update(['ended_at' => now()]);
+        DB::table('visits')->where('user_id', $person->id)->where('workspace_id', $workspace->id)->where('seen_at', '<', now()->subDays(self::KEPT_DAYS))->delete();
+    }
+
+    /** @param list<string> $died */
+    private static function silent(Workspace $workspace, User $person, array $died): Builder
+    {
+        return DB::table('visits')->where('user_id', $person->id)->where('workspace_id', $workspace->id)->whereNull('ended_at')
+            ->where(static fn (Builder $gone) => $gone->where('seen_at', '<', now()->subSeconds(self::SILENT_SECONDS))->orWhereIn('id', $died));
+    }
+}

@@ -1,0 +1,81 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Past\Store;
+
+use App\Models\Operation;
+use App\Models\Workspace;
+use App\Workspace\Settings;
+use Hafenbuch\Core\Plan\Action;
+use Illuminate\Database\Query\Builder;
+use Illuminate\Support\Facades\DB;
+
+/** Everything that refers to contents: drafts, versions, steps, recovery points, and the entries that can still be taken back. */
+final class Roots
+{
+    private const CHUNK = 5000;
+
+    /** @return iterable<Root> of all workspaces, since they share the store */
+    public function all(): iterable
+    {
+        yield from $this->of(DB::table('versions')->join('documents', 'documents.id', '=', 'document_id'), 'versions.id', 'hash', "concat('version ', number, ' of ', path)");
+        yield from $this->withoutVersions();
+    }
+
+    /** @return iterable<Root> */
+    public function withoutVersions(): iterable
+    {
+        $documents = static fn (string $table): Builder => DB::table($table)->join('documents', 'documents.id', '=', 'document_id');
+        yield from $this->of($documents('drafts'), 'document_id', 'hash', "concat('the draft of ', path)");
+        yield from $this->of($documents('drafts')->whereNotNull('base_hash'), 'document_id', 'base_hash', "concat('what the draft of ', path, ' was begun on')", false);
+        yield from $this->of($documents('draft_steps')->whereNull('inserted'), 'draft_steps.id', 'draft_steps.hash', "concat('a step of ', path)");
+        yield from $this->of($documents('recovery_point_items'), 'concat(recovery_point_id, document_id)', 'hash', "concat('recovery point ', recovery_point_id, ' of ', path)");
+        yield from $this->of(DB::table('documents')->whereNotNull('saved_hash'), 'documents.id', 'saved_hash', "concat('the file ', path)", false);
+        yield from $this->operations();
+    }
+
+    /** @return iterable<Root> what entries need that can still be taken back, or that are not done yet */
+    private function operations(): iterable
+    {
+        foreach (Workspace::query()->get() as $workspace) {
+            $reach = now()->subDays(Settings::of($workspace)->undoDays());
+            foreach (['before_hash', 'after_hash', 'draft_before', 'draft_after'] as $column) {
+                $isFile = in_array($column, ['before_hash', 'after_hash'], true);
+                $lines = DB::table('operation_lines')->join('operations', 'operations.id', '=', 'operation_id')->where('workspace_id', $workspace->id)->whereNotNull($column)
+                    ->where(static fn (Builder $within) => $within->where('operations.created_at', '>=', $reach)->orWhereIn('state', [Operation::PREPARED, Operation::NEEDS_PERSON]));
+                $writes = $isFile ? [Action::Create->value, Action::Write->value, Action::Replace->value, Action::Remove->value] : [];
+                $needed = (clone $lines)->when($isFile, static fn (Builder $query) => $query->whereIn('action', $writes)->where('kind', '!=', Operation::OUTSIDE));
+                yield from $this->of($needed, 'operation_lines.id', $column, "concat('entry ', operations.number, ', ', path)");
+                if ($isFile) {
+                    yield from $this->of($lines, 'operation_lines.id', $column, "concat('entry ', operations.number, ', ', path)", false);
+                }
+            }
+            yield from $this->found($workspace);
+        }
+    }
+
+    /** @return iterable<Root> contents that recovery found and nobody expected */
+    private function found(Workspace $workspace): iterable
+    {
+        foreach (Operation::query()->where('workspace_id', $workspace->id)->whereNotNull('found')->get() as $operation) {
+            foreach (array_filter($operation->found ?? []) as $path => $hash) {
+                yield new Root($hash, "what entry {$operation->number} found at {$path}", false);
+            }
+        }
+    }
+
+    /** @return iterable<Root> */
+    private function of(Builder $query, string $key, string $hash, string $what, bool $isRequired = true): iterable
+    {
+        $query->selectRaw("{$hash} as hash, {$what} as what, {$key} as root_key")->orderByRaw($key);
+        $after = null;
+        do {
+            $rows = (clone $query)->when($after !== null, static fn (Builder $next) => $next->whereRaw("{$key} > ?", [$after]))->limit(self::CHUNK)->get();
+            foreach ($rows as $row) {
+                yield new Root($row->hash, $row->what, $isRequired);
+                $after = $row->root_key;
+            }
+        } while (count($rows) === self::CHUNK);
+    }
+}

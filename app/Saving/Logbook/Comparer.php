@@ -1,0 +1,90 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Saving\Logbook;
+
+use App\Workspace\Files\DiskContentStore;
+use App\Workspace\MediaType;
+use SebastianBergmann\Diff\Differ;
+use SebastianBergmann\Diff\Output\UnifiedDiffOutputBuilder;
+
+/** Sets two contents of the store side by side. */
+final readonly class Comparer
+{
+    private const TEXT_BYTES = 512 * 1024;
+
+    private const CONTEXT = 3;
+
+    public function __construct(private DiskContentStore $contents) {}
+
+    /** @param ?string $before a hash; null: nothing */
+    public function compare(?string $before, ?string $after): Comparison
+    {
+        $sizes = array_map(fn (?string $hash): ?int => $hash === null ? null : $this->contents->size($hash), [$before, $after]);
+        $note = match (true) {
+            $before === $after => 'The file stays as it is.',
+            max($sizes) > self::TEXT_BYTES => 'Too large to compare line by line.',
+            default => null,
+        };
+        $lines = $note === null ? $this->lines($before, $after) : null;
+
+        return new Comparison($before, $after, $sizes[0], $sizes[1], $lines, $note ?? ($lines === null ? 'Not text.' : null));
+    }
+
+    /** @return ?list<DiffLine> null where one of them is no text */
+    private function lines(?string $before, ?string $after): ?array
+    {
+        $old = $before === null ? '' : $this->contents->bytes($before);
+        $new = $after === null ? '' : $this->contents->bytes($after);
+        if (! MediaType::isText($old) || ! MediaType::isText($new)) {
+            return null;
+        }
+        $lines = [];
+        $oldNumber = $newNumber = 0;
+        foreach ((new Differ(new UnifiedDiffOutputBuilder))->diffToArray($old, $new) as [$text, $kind]) {
+            $text = rtrim((string) $text, "\r\n");
+            $lines[] = match ($kind) {
+                Differ::ADDED => new DiffLine('added', null, ++$newNumber, $text),
+                Differ::REMOVED => new DiffLine('removed', ++$oldNumber, null, $text),
+                default => new DiffLine('same', ++$oldNumber, ++$newNumber, $text),
+            };
+        }
+
+        return $this->fold($lines);
+    }
+
+    /**
+     * @param  list<DiffLine>  $lines
+     * @return list<DiffLine>
+     */
+    private function fold(array $lines): array
+    {
+        $near = [];
+        foreach ($lines as $index => $line) {
+            if ($line->kind !== 'same') {
+                for ($close = $index - self::CONTEXT; $close <= $index + self::CONTEXT; $close++) {
+                    $near[$close] = true;
+                }
+            }
+        }
+        $folded = [];
+        $hidden = 0;
+        foreach ($lines as $index => $line) {
+            if (isset($near[$index])) {
+                if ($hidden > 0) {
+                    $folded[] = new DiffLine('folded', null, null, (string) $hidden);
+                    $hidden = 0;
+                }
+                $folded[] = $line;
+            } else {
+                $hidden++;
+            }
+        }
+        if ($hidden > 0) {
+            $folded[] = new DiffLine('folded', null, null, (string) $hidden);
+        }
+
+        return $folded;
+    }
+}

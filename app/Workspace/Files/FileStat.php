@@ -1,0 +1,61 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Workspace\Files;
+
+/** What the file system says of a file without opening it. `writtenAt` is in seconds since 1970. */
+final readonly class FileStat
+{
+    private const ANY_WRITE_BIT = 0o222;
+
+    private function __construct(
+        public int $size,
+        public int $mode,
+        public string $signature,
+        private int $changedAt,
+        public int $writtenAt,
+    ) {}
+
+    /** @param array<array-key, int> $stat as lstat() gives it */
+    public static function of(array $stat): self
+    {
+        return new self(
+            $stat['size'],
+            $stat['mode'],
+            "{$stat['size']}:{$stat['mtime']}:{$stat['ctime']}:{$stat['ino']}",
+            max($stat['mtime'], $stat['ctime']),
+            $stat['mtime'],
+        );
+    }
+
+    /**
+     * Whether a file with this stat still has the content that it had when it was last seen with that one.
+     * Times are whole seconds: one changed in the second of that look may have changed again after it.
+     */
+    public function proves(string $knownSignature, int $seenAt): bool
+    {
+        return $this->signature === $knownSignature && $this->changedAt < $seenAt - 1;
+    }
+
+    /** A file without any write bit is read-only for everyone, the superuser too. */
+    public function hasWriteBit(): bool
+    {
+        return ($this->mode & self::ANY_WRITE_BIT) !== 0;
+    }
+
+    public function isFile(): bool
+    {
+        return ($this->mode & 0o170000) === 0o100000;
+    }
+
+    public function isFolder(): bool
+    {
+        return ($this->mode & 0o170000) === 0o040000;
+    }
+
+    public function isLink(): bool
+    {
+        return ($this->mode & 0o170000) === 0o120000;
+    }
+}

@@ -1,0 +1,65 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Workspace\Files;
+
+use Hafenbuch\Core\Path\Path;
+
+/** Walks a workspace's folder. Links to folders are not followed; a link to a file counts if it stays inside. */
+final class TreeWalker
+{
+    /** @var array<string, string> what could not be read, or cannot be named in UTF-8, with the reason */
+    public array $passedOver = [];
+
+    /** @param list<string> $ignore patterns (fnmatch) of folder and file names that are left out */
+    public function __construct(private readonly WorkspaceFiles $files, private readonly string $root, private readonly array $ignore) {}
+
+    /** @return \Generator<string, FileStat> by workspace path */
+    public function walk(): \Generator
+    {
+        $folders = [''];
+        while ($folders !== []) {
+            $folder = array_pop($folders);
+            $handle = @opendir($this->root.'/'.$folder);
+            if ($handle === false) {
+                $this->passedOver[$folder === '' ? '.' : $folder] = 'The folder cannot be read.';
+
+                continue;
+            }
+            while (($name = readdir($handle)) !== false) {
+                if ($name === '.' || $name === '..' || $this->isIgnored($name)) {
+                    continue;
+                }
+                $path = $folder === '' ? $name : $folder.'/'.$name;
+                if (! mb_check_encoding($name, 'UTF-8') || strlen($path) > Path::PATH_BYTES) {
+                    $this->passedOver[mb_scrub($path)] = 'Its name is not valid UTF-8, or too long.';
+
+                    continue;
+                }
+                $found = @lstat($this->root.'/'.$path);
+                $stat = $found === false ? null : FileStat::of($found);
+                if ($stat?->isLink()) {
+                    $stat = is_dir($this->root.'/'.$path) ? null : $this->files->stat($path);
+                }
+                if ($stat?->isFolder()) {
+                    $folders[] = $path;
+                } elseif ($stat?->isFile()) {
+                    yield $path => $stat;
+                }
+            }
+            closedir($handle);
+        }
+    }
+
+    private function isIgnored(string $name): bool
+    {
+        foreach ($this->ignore as $pattern) {
+            if (fnmatch($pattern, $name)) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+}

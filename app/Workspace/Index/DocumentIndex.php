@@ -1,0 +1,84 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Workspace\Index;
+
+use App\Models\Document;
+use App\Models\Workspace;
+use App\Support\BulkInsert;
+use App\Workspace\Files\DiskContentStore;
+use App\Workspace\Reading\ContentReader;
+use App\Workspace\Reading\IndexedContent;
+use Hafenbuch\Core\Format\FormatRegistry;
+use Illuminate\Support\Facades\DB;
+
+/** Keeps the tables true to one document's saved content and draft. */
+final readonly class DocumentIndex
+{
+    public function __construct(private FormatRegistry $formats, private DiskContentStore $contents) {}
+
+    public function reader(Workspace $workspace): ContentReader
+    {
+        return new ContentReader($this->formats, $workspace->root);
+    }
+
+    /** Reads a content from the store and records its references for one of the two layers. */
+    public function record(Document $document, string $hash, bool $inDraft): IndexedContent
+    {
+        $reader = $this->reader($document->workspace);
+        $size = $this->contents->size($hash) ?? 0;
+        $analysis = $reader->isRead($document->path, $size)
+            ? $reader->read($document->path, $this->contents->bytes($hash))
+            : $reader->leaf($document->path);
+        $this->forget($document, $inDraft);
+        $own = ['workspace_id' => $document->workspace_id, 'document_id' => $document->id, 'in_draft' => $inDraft];
+        BulkInsert::into('document_references', array_map(static fn (array $row): array => $own + $row, $analysis->references));
+
+        return $analysis;
+    }
+
+    /**
+     * Records the saved contents of many documents with few statements.
+     *
+     * @param  list<array{Document, string}>  $documents  each with the hash of its content
+     * @return list<IndexedContent> in that order
+     */
+    public function recordSaved(array $documents): array
+    {
+        $analyses = $rows = [];
+        foreach ($documents as [$document, $hash]) {
+            $reader = $this->reader($document->workspace);
+            $analyses[] = $analysis = $reader->isRead($document->path, $this->contents->size($hash) ?? 0)
+                ? $reader->read($document->path, $this->contents->bytes($hash))
+                : $reader->leaf($document->path);
+            foreach ($analysis->references as $row) {
+                $rows[] = ['workspace_id' => $document->workspace_id, 'document_id' => $document->id, 'in_draft' => false] + $row;
+            }
+        }
+        foreach (array_chunk(array_map(static fn (array $one): string => $one[0]->id, $documents), 500) as $ids) {
+            DB::table('document_references')->whereIn('document_id', $ids)->where('in_draft', false)->delete();
+        }
+        BulkInsert::into('document_references', $rows);
+
+        return $analyses;
+    }
+
+    public function forget(Document $document, bool $inDraft): void
+    {
+        DB::table('document_references')->where('document_id', $document->id)->where('in_draft', $inDraft)->delete();
+    }
+
+    /**
+     * The drafts' contents have become the saved ones.
+     *
+     * @param  list<string>  $ids
+     */
+    public function promoteDrafts(array $ids): void
+    {
+        foreach (array_chunk($ids, 500) as $chunk) {
+            DB::table('document_references')->whereIn('document_id', $chunk)->where('in_draft', false)->delete();
+            DB::table('document_references')->whereIn('document_id', $chunk)->update(['in_draft' => false]);
+        }
+    }
+}

@@ -1,0 +1,36 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Workspace\Index;
+
+use App\Models\Workspace;
+use Illuminate\Database\Query\Builder;
+use Illuminate\Support\Facades\DB;
+
+/** References whose target is missing, over the working contents of a workspace. */
+final class Strays
+{
+    /** @return array{references: int, strays: int} counted target by target, since many references share one */
+    public static function counts(Workspace $workspace): array
+    {
+        $targets = self::working($workspace)->groupBy('r.target_key', 'r.target_kind')->select('r.target_key', 'r.target_kind', DB::raw('count(*) as times'));
+        $isMissing = "target_kind in ('file', 'nothing') and not exists (select 1 from documents as t
+            where t.workspace_id = ? and t.path_key = target_key and t.dropped_at is null and t.is_gone = 0)";
+        $counted = DB::query()->fromSub($targets, 'targets')->selectRaw("sum(times) as all_times, sum(if({$isMissing}, times, 0)) as missing_times", [$workspace->id])->first();
+
+        return ['references' => (int) $counted?->all_times, 'strays' => (int) $counted?->missing_times];
+    }
+
+    /** The references of what is on the screen: a draft's where there is one, else the saved content's. */
+    public static function working(Workspace $workspace): Builder
+    {
+        return DB::table('document_references as r')
+            ->join('documents as d', 'd.id', '=', 'r.document_id')
+            ->leftJoin('drafts', 'drafts.document_id', '=', 'r.document_id')
+            ->where('r.workspace_id', $workspace->id)
+            ->whereNull('d.dropped_at')
+            ->where('d.is_gone', false)
+            ->whereRaw('r.in_draft = (drafts.document_id is not null)');
+    }
+}

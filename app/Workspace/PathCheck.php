@@ -1,0 +1,78 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Workspace;
+
+use App\Models\Document;
+use App\Models\Workspace;
+use App\Workspace\Files\WorkspaceFiles;
+use Hafenbuch\Core\Naming\FileName;
+use Hafenbuch\Core\Path\InvalidPath;
+use Hafenbuch\Core\Path\Path;
+
+/** Whether a new file can have a path. */
+final class PathCheck
+{
+    /** @var array<string, string> path in the tables by its fold key */
+    private array $known = [];
+
+    private readonly WorkspaceFiles $files;
+
+    /** @param list<string> $paths that will be asked about, so that one query finds what is there */
+    public function __construct(private readonly Workspace $workspace, array $paths = [])
+    {
+        $this->files = WorkspaceFiles::of($workspace);
+        foreach (array_chunk($paths, 1000) as $chunk) {
+            $this->load(array_map(self::key(...), $chunk));
+        }
+    }
+
+    /** @return ?string why a file cannot be made there, and the way out; null: it can */
+    public function obstacle(string $path): ?string
+    {
+        try {
+            $path = Path::of($path)->value;
+            $trouble = FileName::trouble(Path::nameOf($path));
+            if ($trouble !== null) {
+                return $trouble;
+            }
+            if (! isset($this->known[self::key($path)])) {
+                $this->load([self::key($path)]);
+            }
+            $there = $this->known[self::key($path)] ?: null;
+
+            return match (true) {
+                $there === $path, $this->files->stat($path) !== null => "There is a document at {$path} already.",
+                $there !== null => "{$there} differs only in letter case or Unicode form, which many systems take for the same name.",
+                default => null,
+            };
+        } catch (InvalidPath $invalid) {
+            return $invalid->getMessage();
+        }
+    }
+
+    /** The path itself where it can be had, else one near it. */
+    public function free(string $path): string
+    {
+        $folder = Path::folderOf($path);
+        $file = FileName::of(Path::nameOf($path));
+        for ($number = 2, $free = $path; $this->obstacle($free) !== null; $number++) {
+            $free = ($folder === '' ? '' : $folder.'/').$file->withStem("{$file->stem}-{$number}");
+        }
+
+        return $free;
+    }
+
+    /** @param list<string> $keys */
+    private function load(array $keys): void
+    {
+        $this->known += Document::query()->kept()->where('workspace_id', $this->workspace->id)->where('is_gone', false)->whereIn('fold_key', $keys)->pluck('path', 'fold_key')->all();
+        $this->known += array_fill_keys($keys, '');
+    }
+
+    private static function key(string $path): string
+    {
+        return Document::key(Path::fold($path));
+    }
+}

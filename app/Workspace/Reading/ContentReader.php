@@ -1,0 +1,62 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Workspace\Reading;
+
+use Hafenbuch\Core\Format\FormatRegistry;
+use Hafenbuch\Core\Format\ParsedContent;
+use Hafenbuch\Core\Path\Path;
+use Hafenbuch\Core\Reference\FieldSite;
+use Hafenbuch\Core\Reference\Resolver;
+
+/** Reads contents of one workspace: their references, resolved, and their titles. */
+final readonly class ContentReader
+{
+    private const TITLE_CHARACTERS = 500;
+
+    private Resolver $resolver;
+
+    public function __construct(private FormatRegistry $formats, string $root)
+    {
+        $this->resolver = new Resolver($root);
+    }
+
+    /** Whether the content matters beyond its size and hash. */
+    public function isRead(string $path, int $size): bool
+    {
+        return $this->formats->forPath($path) !== null && $this->formats->isReadable($path, $size);
+    }
+
+    /** What is known of a content that is not read. */
+    public function leaf(string $path): IndexedContent
+    {
+        return $this->analysis($path, $this->formats->forPath($path) === null ? ParsedContent::leaf() : $this->formats->tooLarge($path));
+    }
+
+    public function read(string $path, string $bytes): IndexedContent
+    {
+        return $this->analysis($path, $this->formats->read($path, $bytes));
+    }
+
+    private function analysis(string $path, ParsedContent $reading): IndexedContent
+    {
+        $references = [];
+        foreach ($reading->references as $position => $site) {
+            $target = $this->resolver->resolve($path, $site->raw, $site->style, $reading->base);
+            $references[] = [
+                'position' => $position,
+                'kind' => $site->kind,
+                'offset' => $site->offset,
+                'length' => $site->length,
+                'raw' => $site->raw,
+                'target_kind' => $target->kind->value,
+                'target_path' => $target->path,
+                'target_key' => $target->path === null ? null : Path::key($target->path),
+            ];
+        }
+        $title = trim($reading->field(FieldSite::TITLE)->raw ?? '');
+
+        return new IndexedContent($this->formats->nameFor($path), $reading, $title === '' ? null : mb_substr($title, 0, self::TITLE_CHARACTERS), $references);
+    }
+}

@@ -1,0 +1,24 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Workspace\Reading;
+
+use Hafenbuch\Core\Format\ParsedContent;
+
+/** What one content says, ready for the tables. */
+final readonly class IndexedContent
+{
+    /** @param list<array<string, mixed>> $references rows of document_references, without the document's columns */
+    public function __construct(
+        public string $format,
+        public ParsedContent $reading,
+        public ?string $title,
+        public array $references,
+    ) {}
+
+    public function note(): ?string
+    {
+        return $this->reading->note;
+    }
+}

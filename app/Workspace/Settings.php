@@ -1,0 +1,78 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Workspace;
+
+use App\Models\Workspace;
+use Hafenbuch\Core\Retention\Policy;
+
+/** What a workspace's members have agreed on; kept with the workspace. */
+final readonly class Settings
+{
+    /** Names that a scan leaves out unless the workspace says otherwise. */
+    public const IGNORE = ['.*', 'node_modules'];
+
+    public const FOLLOW = ['nobody', 'quay', 'everyone'];
+
+    private function __construct(private Workspace $workspace) {}
+
+    public static function of(Workspace $workspace): self
+    {
+        return new self($workspace);
+    }
+
+    /** @return list<string> name patterns, with `*` and `?` */
+    public function ignore(): array
+    {
+        return array_values($this->workspace->settings['ignore'] ?? self::IGNORE);
+    }
+
+    /** Who follows a save as, unless the person says otherwise. */
+    public function follow(): string
+    {
+        return $this->workspace->settings['follow'] ?? 'nobody';
+    }
+
+    /** @return ?string the workspace folder that holds templates */
+    public function templates(): ?string
+    {
+        return $this->workspace->settings['templates'] ?? null;
+    }
+
+    /** @return array<string, string> numbering scheme by kind of document */
+    public function numbering(): array
+    {
+        return $this->workspace->settings['numbering'] ?? [];
+    }
+
+    /** @return array<string, array<string, mixed>> naming rules for copies, by the name under which they are kept */
+    public function namingRules(): array
+    {
+        return $this->workspace->settings['namingRules'] ?? [];
+    }
+
+    /** For how many days an entry can be taken back at least; so long its contents are kept. */
+    public function undoDays(): int
+    {
+        return $this->workspace->settings['undoDays'] ?? 30;
+    }
+
+    /** How many steps of a document stay after a save; those of an unsaved draft all do. */
+    public function steps(): int
+    {
+        return $this->workspace->settings['steps'] ?? 500;
+    }
+
+    /** Which versions stay. All of them, until someone has chosen otherwise. */
+    public function retention(): Policy
+    {
+        return RetentionReader::policy($this->workspace->settings['retention'] ?? []);
+    }
+
+    /** @param array<string, mixed> $values */
+    public function set(array $values): void
+    {
+        $this->workspace->update(['settings' => [...$this->workspace->settings, ...$values]]);
+    }
+}

@@ -1,0 +1,75 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Workspace;
+
+use App\Models\User;
+use App\Models\Workspace;
+use App\Support\Refused;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Str;
+
+/** Registers and finds workspaces. */
+final class Workspaces
+{
+    /** @throws Refused */
+    public static function add(string $name, string $folder, User $owner): Workspace
+    {
+        $name = trim($name);
+        if ($name === '' || mb_strlen($name) > 120) {
+            throw Refused::because('A workspace needs a name of 1 to 120 characters.');
+        }
+        $root = realpath($folder);
+        if ($root === false || ! is_dir($root)) {
+            throw Refused::because("There is no folder {$folder}. Make it first.");
+        }
+        self::refuseOutside($root);
+        foreach (Workspace::query()->get() as $other) {
+            if ($other->name === $name) {
+                throw Refused::because("There is a workspace “{$name}” already, for {$other->root}. Choose another name.");
+            }
+            if (str_starts_with($root.'/', $other->root.'/') || str_starts_with($other->root.'/', $root.'/')) {
+                throw Refused::because("{$root} overlaps with the workspace “{$other->name}” at {$other->root}. Two workspaces cannot share files.");
+            }
+        }
+
+        return DB::transaction(function () use ($name, $root, $owner): Workspace {
+            $workspace = Workspace::query()->create(['name' => $name, 'slug' => self::freeSlug($name), 'root' => $root, 'settings' => []]);
+            $workspace->members()->attach($owner->id, ['role' => Workspace::OWNER]);
+            DB::table('workspace_locks')->insert(['workspace_id' => $workspace->id]);
+
+            return $workspace;
+        });
+    }
+
+    /** @throws Refused */
+    public static function named(string $name): Workspace
+    {
+        return Workspace::query()->where('name', $name)->orWhere('slug', $name)->first()
+            ?? throw Refused::because("There is no workspace “{$name}”. Register one with: bin/hafenbuch workspace:add NAME DIR");
+    }
+
+    private static function refuseOutside(string $root): void
+    {
+        $allowed = array_filter(array_map(realpath(...), config('hafenbuch.roots')));
+        foreach ($allowed as $folder) {
+            if (str_starts_with($root.'/', rtrim($folder, '/').'/')) {
+                return;
+            }
+        }
+
+        throw Refused::because("{$root} lies outside the folders that workspaces may be in (HAFENBUCH_ROOTS: ".(implode(':', config('hafenbuch.roots')) ?: 'none').'). Add its parent there, or move it.');
+    }
+
+    private static function freeSlug(string $name): string
+    {
+        $base = Str::slug($name) ?: 'workspace';
+        $slug = $base;
+        for ($number = 2; Workspace::query()->where('slug', $slug)->exists(); $number++) {
+            $slug = "{$base}-{$number}";
+        }
+
+        return $slug;
+    }
+}

@@ -1,0 +1,51 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Hafenbuch\Core\Format;
+
+use Hafenbuch\Core\Reference\FieldSite;
+use Hafenbuch\Core\Reference\ReferenceSite;
+
+/** What a format found in one content. A note says why a content is only a leaf. */
+final readonly class ParsedContent
+{
+    /**
+     * @param  list<ReferenceSite>  $references  in the order of their offsets
+     * @param  list<FieldSite>  $fields
+     * @param  ?string  $base  the address from which the references begin, where the content names one
+     */
+    public function __construct(
+        public array $references = [],
+        public array $fields = [],
+        public ?string $note = null,
+        public ?string $base = null,
+    ) {}
+
+    /**
+     * @param  list<ReferenceSite>  $references  in any order
+     * @param  list<FieldSite>  $fields
+     */
+    public static function of(array $references, array $fields = [], ?string $base = null): self
+    {
+        usort($references, static fn (ReferenceSite $a, ReferenceSite $b): int => $a->offset <=> $b->offset);
+
+        return new self($references, $fields, null, $base);
+    }
+
+    public static function leaf(?string $note = null): self
+    {
+        return new self([], [], $note);
+    }
+
+    public function field(string $name): ?FieldSite
+    {
+        foreach ($this->fields as $field) {
+            if ($field->name === $name) {
+                return $field;
+            }
+        }
+
+        return null;
+    }
+}

@@ -1,0 +1,43 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Hafenbuch\Core\Path;
+
+final class InvalidPath extends \InvalidArgumentException
+{
+    public static function empty(): self
+    {
+        return new self('A path is needed; this one is empty.');
+    }
+
+    public static function absolute(string $path): self
+    {
+        return new self("“{$path}” is absolute. Give a path inside the workspace.");
+    }
+
+    public static function outsideRoot(string $path): self
+    {
+        return new self("“{$path}” leads out of the workspace. Choose a path inside it.");
+    }
+
+    public static function notText(): self
+    {
+        return new self('The path is not valid UTF-8. Rename the file.');
+    }
+
+    public static function controlCharacter(string $path): self
+    {
+        return new self('“'.addcslashes($path, "\0..\37\177").'” has a NUL character in it. Choose a name without.');
+    }
+
+    public static function nameTooLong(string $name): self
+    {
+        return new self('The name “'.mb_strcut($name, 0, 60).'…” has '.strlen($name).' bytes; the file system takes '.Path::NAME_BYTES.'. Choose a shorter one.');
+    }
+
+    public static function pathTooLong(int $bytes): self
+    {
+        return new self("The path has {$bytes} bytes; at most ".Path::PATH_BYTES.' are possible. Choose a shorter one.');
+    }
+}

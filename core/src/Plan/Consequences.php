@@ -1,0 +1,244 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Hafenbuch\Core\Plan;
+
+use Hafenbuch\Core\Document\DocumentSnapshot;
+use Hafenbuch\Core\Document\Snapshot;
+
+/** The workspace as it will be after a plan: which references will be broken, and what stays unsaved. */
+final class Consequences
+{
+    private readonly FilesAfter $files;
+
+    /** @var array<string, true> the ids of the documents that get a line */
+    private array $planned = [];
+
+    /**
+     * @param  array<string, Decision>  $decisions  by document id
+     * @param  list<PlanLine>  $lines
+     */
+    public function __construct(
+        private readonly Snapshot $snapshot,
+        private readonly array $decisions,
+        private readonly Redirections $redirections,
+        private readonly array $lines,
+    ) {
+        $this->files = FilesAfter::of($snapshot, $lines);
+        foreach ($lines as $line) {
+            $this->planned[$line->documentId] = true;
+        }
+    }
+
+    /** @return list<Warning> */
+    public function warnings(): array
+    {
+        $broken = [];
+        $saved = [];
+        foreach ($this->lines as $line) {
+            $source = $this->source($line);
+            if ($line->action === Action::Discard) {
+                array_push($broken, ...$this->brokenByDiscard($source, $line));
+            } elseif ($line->action->writes()) {
+                array_push($broken, ...$this->brokenIn($line, $source));
+                if (in_array($line->reason->kind, [ReasonKind::Asked, ReasonKind::KeepsMine, ReasonKind::MadeAgain, ReasonKind::Needed, ReasonKind::SavedAs], true)) {
+                    $saved[] = $source->id;
+                }
+                if ($source->isNew() && $line->origin === null && $line->path !== $source->path) {
+                    array_push($broken, ...$this->leftBehind($source, $line->path));
+                }
+            }
+        }
+
+        return [...$broken, ...$this->acceptedStrays(), ...$this->leftUnsaved($saved)];
+    }
+
+    /** @return list<Blocker> documents whose files point at what the plan takes away, unless that is accepted */
+    public function blockers(): array
+    {
+        $blockers = [];
+        foreach ($this->brokenByRemoval() as [$path, $referrer]) {
+            $deleted = $this->snapshot->at($path);
+            $decision = $this->decisions[$deleted->id ?? ''] ?? null;
+            if ($deleted === null || $decision === null || $decision->accepts($referrer->path)) {
+                continue;
+            }
+            $ways = [WayOut::accept($deleted->id, $referrer->path), WayOut::mend($referrer->id, $referrer->path), WayOut::leave($deleted->id, 'Keep the document')];
+            if ($referrer->draftHash !== null && ! in_array($path, $referrer->refersTo, true)) {
+                array_unshift($ways, WayOut::save($referrer->id, "Save {$referrer->path} too, which no longer points at it"));
+            }
+            $blockers[] = new Blocker($deleted->id, $path, "{$referrer->path} refers to it.", $ways);
+        }
+
+        return $blockers;
+    }
+
+    /** @return array<string, DocumentSnapshot> every document that the plan rests on, by id */
+    public function reads(): array
+    {
+        $ids = [];
+        foreach ($this->lines as $line) {
+            $ids[] = $line->origin ?? $line->documentId;
+            if ($line->origin !== null && ! $line->makesDocument()) {
+                $ids[] = $line->documentId;
+            }
+        }
+        $around = $this->files->removed === [] ? [] : $this->snapshot->pointingAt($this->files->removed);
+        foreach (array_intersect_key($this->snapshot->documents, array_flip($ids)) as $document) {
+            if ($document->isNew()) {
+                array_push($around, ...$this->snapshot->graph()->referrersOf($document->id));
+            }
+        }
+
+        return array_intersect_key($this->snapshot->documents, array_flip([...$ids, ...$around, ...$this->snapshot->graph()->below($ids)]));
+    }
+
+    /** The document whose content a line writes. */
+    private function source(PlanLine $line): DocumentSnapshot
+    {
+        return $this->snapshot->get($line->origin ?? $line->documentId);
+    }
+
+    /** @return list<string> the files that a written content points at */
+    private function targetsAfter(PlanLine $line, DocumentSnapshot $source): array
+    {
+        $decision = $this->decisions[$source->id] ?? null;
+        [$targets, $leads] = match (true) {
+            $line->origin !== null && $decision !== null => [
+                $decision->isOfSaved && $source->savedHash !== null ? $source->savedRefersTo : $source->refersTo,
+                $this->redirections->forNewFile($source, $decision),
+            ],
+            in_array($line->reason->kind, [ReasonKind::MovedFrom, ReasonKind::Follows], true) && $decision?->isSave() !== true => [$source->savedRefersTo, $this->redirections->forSaved],
+            $decision?->kind === DecisionKind::SaveAs => [$source->refersTo, $this->redirections->forNewFile($source, $decision)],
+            $decision?->kind === DecisionKind::Discard => [$source->savedRefersTo, $this->redirections->forSaved],
+            default => [$source->refersTo, $this->redirections->forWorking($source)],
+        };
+
+        return $leads->isEmpty() ? $targets : array_values(array_unique(array_map($leads->from(...), $targets)));
+    }
+
+    /** @return list<Warning> */
+    private function brokenIn(PlanLine $line, DocumentSnapshot $source): array
+    {
+        $warnings = [];
+        foreach ($this->targetsAfter($line, $source) as $path) {
+            if (isset($this->files->there[$path])) {
+                continue;
+            }
+            $target = $this->snapshot->at($path);
+            if (isset($this->files->removed[$path])) {
+                $warnings[] = new Warning($line->path, "It will point at {$path}, which this plan takes away: a stray.");
+            } elseif ($target === null) {
+                $known = in_array($path, $source->savedRefersTo, true);
+                $warnings[] = new Warning($line->path, $known
+                    ? "It still points at {$path}, which does not exist."
+                    : "It will point at {$path}, which does not exist: a new stray.");
+            } elseif ($target->isNew()) {
+                $warnings[] = new Warning($line->path, "It will point at {$path}, which has no file yet: a stray until that is saved.", [
+                    WayOut::save($target->id, "Save {$path} too"),
+                ]);
+            } else {
+                $warnings[] = new Warning($line->path, "It points at {$path}, whose file is gone.");
+            }
+        }
+
+        return $warnings;
+    }
+
+    /** @return list<Warning> */
+    private function brokenByDiscard(DocumentSnapshot $document, PlanLine $line): array
+    {
+        if (! $document->isNew()) {
+            return [];
+        }
+        $warnings = [];
+        foreach ($this->snapshot->graph()->referrersOf($document->id) as $referrer) {
+            $warnings[] = new Warning(
+                $this->snapshot->get($referrer)->path,
+                "It points at {$document->path}, which will be discarded and has no file: a stray.",
+            );
+        }
+
+        return $warnings;
+    }
+
+    /** @return list<Warning> of those that go on naming a new document by a path that it does not get */
+    private function leftBehind(DocumentSnapshot $document, string $path): array
+    {
+        $warnings = [];
+        foreach ($this->snapshot->graph()->referrersOf($document->id) as $referrer) {
+            $leads = $this->redirections->forWorking($this->snapshot->get($referrer));
+            if (! $leads->has($document->path)) {
+                $warnings[] = new Warning($this->snapshot->get($referrer)->path, "It points at {$document->path}; the document gets its file at {$path}. It becomes a stray unless it follows.");
+            }
+        }
+
+        return $warnings;
+    }
+
+    /** @return list<array{string, DocumentSnapshot}> each path that is taken away with a document whose file will still point at it */
+    private function brokenByRemoval(): array
+    {
+        $deleted = array_filter($this->files->removed, fn (string $path): bool => ! isset($this->redirections->moved[$path]), ARRAY_FILTER_USE_KEY);
+        if ($deleted === []) {
+            return [];
+        }
+        $after = [];
+        foreach ($this->lines as $line) {
+            if ($line->action->writes() && ! $line->makesDocument()) {
+                $after[$line->documentId] = $this->targetsAfter($line, $this->source($line));
+            }
+        }
+        $broken = [];
+        foreach ($this->snapshot->pointingAt($deleted) as $id) {
+            $referrer = $this->snapshot->get($id);
+            if (isset($this->files->removed[$referrer->path]) || ! $referrer->hasFile()) {
+                continue;
+            }
+            foreach (array_unique($after[$id] ?? $referrer->savedRefersTo) as $path) {
+                if (isset($deleted[$path])) {
+                    $broken[] = [$path, $referrer];
+                }
+            }
+        }
+
+        return $broken;
+    }
+
+    /** @return list<Warning> */
+    private function acceptedStrays(): array
+    {
+        $warnings = [];
+        foreach ($this->brokenByRemoval() as [$path, $referrer]) {
+            $decision = $this->decisions[$this->snapshot->at($path)->id ?? ''] ?? null;
+            if ($decision !== null && $decision->accepts($referrer->path)) {
+                $warnings[] = new Warning($referrer->path, "It will point at {$path}, which is deleted: a stray, as you accepted.");
+            }
+        }
+
+        return $warnings;
+    }
+
+    /**
+     * @param  list<string>  $saved
+     * @return list<Warning>
+     */
+    private function leftUnsaved(array $saved): array
+    {
+        $warnings = [];
+        foreach ($this->snapshot->graph()->below($saved) as $id) {
+            if (isset($this->planned[$id])) {
+                continue;
+            }
+            $document = $this->snapshot->get($id);
+            if ($document->isUnsaved() && ! $document->isNew()) {
+                $warnings[] = new Warning($document->path, 'It stays unsaved, although a document that is saved refers to it.', [
+                    WayOut::save($id, 'Save it too'),
+                ]);
+            }
+        }
+
+        return $warnings;
+    }
+}
