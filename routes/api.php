@@ -117,7 +117,7 @@ Route::middleware('auth:sanctum')->group(function (): void {
         Route::post('plan/compare', [PlanController::class, 'compare']);
         Route::post('save', [PlanController::class, 'save']);
         Route::get('progress', [ProgressController::class, 'show']);
-        Route::delete('progress', [ProgressController::class, 'destroy']);
+        Route::delete('progress/{running}', [ProgressController::class, 'destroy']);
 
         Route::get('logbook', [LogbookController::class, 'index']);
         Route::get('logbook/{operation}', [LogbookController::class, 'show']);

@@ -17,8 +17,8 @@ const APP_ROOMS = [
     'Past' => ['Drafts', 'Models', 'Quay', 'Support', 'Workspace'],
     'Http' => ['Drafts', 'Models', 'Naming', 'Past', 'Quay', 'Saving', 'Support', 'Workspace'],
     'Console' => ['Drafts', 'Models', 'Past', 'Quay', 'Saving', 'Support', 'Workspace'],
-    'Setup' => ['Drafts', 'Models', 'Past', 'Quay', 'Saving', 'Workspace'],
-    'Providers' => ['Workspace'],
+    'Setup' => ['Drafts', 'Http', 'Models', 'Past', 'Quay', 'Saving', 'Workspace'],
+    'Providers' => ['Drafts', 'Workspace'],
 ];
 
 const CORE_ROOMS = [
@@ -31,7 +31,7 @@ const CORE_ROOMS = [
     'Retention' => [],
     'Template' => ['Format'],
     'History' => ['Format', 'Reference'],
-    'Plan' => ['Document', 'Format', 'Path', 'Reference', 'Write'],
+    'Plan' => ['Document', 'Format', 'Naming', 'Path', 'Reference', 'Write'],
     'Copy' => ['Document', 'Naming', 'Path', 'Plan'],
 ];
 

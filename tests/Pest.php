@@ -31,3 +31,13 @@ function api(string $verb, string $path, array|string|null $body = null, ?int $r
 
     return $answer;
 }
+
+/**
+ * Changes settings of the test's own workspace, as they are now.
+ *
+ * @param  array<string, mixed>  $values
+ */
+function changeSettings(array $values): TestResponse
+{
+    return api('PATCH', 'settings', $values, api('GET', 'settings')->json('revision'));
+}

@@ -6,14 +6,16 @@ namespace App\Console;
 
 use App\Saving\PlanBlocked;
 use App\Saving\PlanChanged;
+use App\Saving\WrittenMeanwhile;
+use App\Support\DatabaseTrouble;
 use App\Support\Refused;
 use Hafenbuch\Core\Path\InvalidPath;
 use Hafenbuch\Core\Write\FileChanged;
 use Hafenbuch\Core\Write\Stopped;
 use Hafenbuch\Core\Write\UnableToRead;
+use Hafenbuch\Core\Write\UnableToTakeBack;
 use Hafenbuch\Core\Write\UnableToWrite;
 use Illuminate\Contracts\Foundation\Application;
-use Illuminate\Database\QueryException;
 use Symfony\Component\Console\Application as Console;
 use Symfony\Component\Console\Exception\ExceptionInterface as WrongUsage;
 use Symfony\Component\Console\Input\ArgvInput;
@@ -62,10 +64,15 @@ final class CommandLine
             return self::answer($output, $refused->getMessage(), self::REFUSED, $wantsJson, ['plan' => Shapes::plan($plan)]);
         } catch (Refused|InvalidPath|FileChanged|UnableToRead|UnableToWrite|Stopped $refused) {
             return self::answer($output, $refused->getMessage(), self::REFUSED, $wantsJson);
-        } catch (QueryException|\PDOException $failure) {
-            report($failure);
+        } catch (WrittenMeanwhile|UnableToTakeBack $unfinished) {
+            report($unfinished);
 
-            return self::answer($output, 'The database does not answer as it should. Is Hafenbuch running (bin/start)? '.$failure->getMessage(), self::REFUSED, $wantsJson);
+            return self::answer($output, $unfinished->getMessage(), self::REFUSED, $wantsJson);
+        } catch (\PDOException $failure) {
+            report($failure);
+            $isRunning = DatabaseTrouble::isAway($failure) ? ' Is Hafenbuch running (bin/start)?' : '';
+
+            return self::answer($output, DatabaseTrouble::words($failure).$isRunning, self::REFUSED, $wantsJson);
         }
     }
 

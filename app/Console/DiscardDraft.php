@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Console;
 
-use App\Saving\SaveDesk;
+use App\Saving\Execution;
 use App\Support\Refused;
 use Hafenbuch\Core\Plan\Decision;
 
@@ -14,14 +14,14 @@ final class DiscardDraft extends HafenbuchCommand
 
     protected $description = 'Drop a draft (the logbook can bring it back)';
 
-    public function handle(SaveDesk $desk): int
+    public function handle(Execution $execution): int
     {
         $workspace = $this->workspace();
         $document = $this->document($workspace, (string) $this->argument('path'));
         if ($document->draft === null) {
             throw Refused::because("{$document->path} has no draft.");
         }
-        $desk->save($workspace, $this->person($workspace), [$document->id => Decision::discard()], null, null);
+        $execution->save($workspace, $this->person($workspace), [$document->id => Decision::discard()], null, null);
         $document->refresh();
         $content = $document->dropped_at === null ? 'as saved' : null;
 

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Console;
 
-use App\Saving\SaveDesk;
+use App\Saving\Planning;
 use App\Workspace\Index\SnapshotReader;
 
 final class MakePlan extends PlanningCommand
@@ -13,11 +13,11 @@ final class MakePlan extends PlanningCommand
 
     protected $description = 'Show what a save would write, and why';
 
-    public function handle(SaveDesk $desk, SnapshotReader $snapshots): int
+    public function handle(Planning $planning, SnapshotReader $snapshots): int
     {
         $workspace = $this->workspace();
         $person = $this->person($workspace);
-        $plan = $desk->plan($workspace, $person, $this->decisions($snapshots, $workspace, $person));
+        $plan = $planning->plan($workspace, $person, $this->decisions($snapshots, $workspace, $person));
 
         return $this->answer(Shapes::plan($plan), $this->describe($plan));
     }

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Console;
 
 use App\Models\Operation;
-use App\Saving\SaveDesk;
+use App\Saving\Execution;
 use Hafenbuch\Core\Write\Outcome;
 
 final class Recover extends HafenbuchCommand
@@ -14,9 +14,9 @@ final class Recover extends HafenbuchCommand
 
     protected $description = 'Finish or roll back what a crash has left';
 
-    public function handle(SaveDesk $desk): int
+    public function handle(Execution $execution): int
     {
-        $outcomes = $desk->recoverNow($this->workspace());
+        $outcomes = $execution->recoverNow($this->workspace());
         $numbers = Operation::query()->whereIn('id', array_keys($outcomes))->pluck('number', 'id');
         $entries = [];
         foreach ($outcomes as $id => $outcome) {

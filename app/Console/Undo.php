@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Console;
 
 use App\Models\Operation;
-use App\Saving\SaveDesk;
+use App\Saving\Undoing;
 use App\Support\Refused;
 
 final class Undo extends HafenbuchCommand
@@ -14,7 +14,7 @@ final class Undo extends HafenbuchCommand
 
     protected $description = 'Take a logbook entry back';
 
-    public function handle(SaveDesk $desk): int
+    public function handle(Undoing $undoing): int
     {
         $workspace = $this->workspace();
         $number = (string) $this->argument('entry');
@@ -24,7 +24,7 @@ final class Undo extends HafenbuchCommand
         if ($entry === null) {
             throw Refused::because("There is no entry {$number} in the logbook of “{$workspace->name}”.");
         }
-        $undo = $desk->undo($workspace, $this->person($workspace), $entry, null);
+        $undo = $undoing->undo($workspace, $this->person($workspace), $entry, null);
 
         return $this->answer([Shapes::entry($undo)], ["Entry {$number} is taken back, by entry {$undo->number}."]);
     }

@@ -27,6 +27,8 @@ final readonly class DraftDesk
     /** Larger contents are not compared at every edit. */
     private const COMPARED_BYTES = 1024 * 1024;
 
+    private const TRIES = 5;
+
     public function __construct(private DiskContentStore $contents, private DocumentIndex $index, private Steps $steps) {}
 
     /**
@@ -47,8 +49,8 @@ final readonly class DraftDesk
             $this->put($document, $this->contents->putBytes($bytes), strlen($bytes), $person, 'made');
 
             return $document;
-        });
-        Pulse::tell($workspace, Pulse::DOCUMENTS);
+        }, self::TRIES);
+        Pulse::changed($workspace, [$document->id]);
 
         return $document;
     }
@@ -67,21 +69,14 @@ final readonly class DraftDesk
         $this->refuseLarge($bytes);
         $hash = $this->contents->putBytes($bytes);
         $document = DB::transaction(function () use ($document, $hash, $bytes, $person, $revision, $summary, $step): Document {
-            $locked = Document::query()->lockForUpdate()->findOrFail($document->id);
-            if ($revision !== null && $locked->revision !== $revision) {
-                throw DraftChanged::to($locked->revision, $revision);
-            }
-            if ($locked->dropped_at !== null) {
-                throw Refused::because("{$locked->path} was discarded meanwhile. Take that back in the logbook first.");
-            }
-            Locks::refuseOthers($locked, $person);
+            $locked = $this->locked($document, $person, $revision);
             if ($locked->workingHash() !== $hash) {
                 $this->put($locked, $hash, strlen($bytes), $person, $summary, $step);
             }
-            Pulse::tell($document->workspace, Pulse::DOCUMENTS);
+            Pulse::changed($document->workspace, [$document->id]);
 
             return $locked;
-        });
+        }, self::TRIES);
 
         return $document;
     }
@@ -89,27 +84,66 @@ final readonly class DraftDesk
     /**
      * Sets the working content to what a person has made of the draft and the file, and the file's content as its base.
      *
+     * @param  string  $theirs  the hash of the file's content that the person has merged
+     *
      * @throws DraftChanged|DocumentLocked
      */
-    public function merge(Document $document, string $bytes, User $person, int $revision): Document
+    public function merge(Document $document, string $bytes, User $person, int $revision, string $theirs): Document
     {
-        $document = $this->write($document, $bytes, $person, $revision, 'merged with the file');
-        Draft::query()->whereKey($document->id)->update(['base_hash' => $document->saved_hash]);
-        Pulse::tell($document->workspace, Pulse::DOCUMENTS);
+        $document = DB::transaction(function () use ($document, $bytes, $person, $revision, $theirs): Document {
+            $merged = $this->write($document, $bytes, $person, $revision, 'merged with the file');
+            Draft::query()->whereKey($merged->id)->update(['base_hash' => $theirs]);
+
+            return $merged;
+        }, self::TRIES);
+        Pulse::changed($document->workspace, [$document->id]);
 
         return $document->load('draft');
     }
 
-    /** Gives a new document another proposed path; its references are seen from there. */
-    public function propose(Document $document, string $path, User $person): void
+    /**
+     * Gives a new document another proposed path; its references are seen from there.
+     *
+     * @param  int  $revision  that the asker has read
+     *
+     * @throws DraftChanged|DocumentLocked|Refused
+     */
+    public function propose(Document $document, string $path, User $person, int $revision): Document
     {
         WorkspaceFiles::of($document->workspace)->absolute($path);
-        DB::transaction(function () use ($document, $path, $person): void {
-            $document->fill(Document::columns($path));
-            if ($document->draft !== null) {
-                $this->put($document, $document->draft->hash, $document->draft->size, $person, "proposed as {$path}");
+
+        return DB::transaction(function () use ($document, $path, $person, $revision): Document {
+            $locked = $this->locked($document, $person, $revision);
+            if ($locked->saved_hash !== null) {
+                throw Refused::because("{$locked->path} has a file already; its path is not a proposal any more.");
             }
-        });
+            $locked->fill(Document::columns($path));
+            if ($locked->draft !== null) {
+                $this->put($locked, $locked->draft->hash, $locked->draft->size, $person, "proposed as {$path}");
+            }
+            Pulse::changed($document->workspace, [$locked->id]);
+
+            return $locked;
+        }, self::TRIES);
+    }
+
+    /**
+     * The document with its row locked, as its writer has read it.
+     *
+     * @throws DraftChanged|DocumentLocked|Refused
+     */
+    private function locked(Document $document, User $person, ?int $revision): Document
+    {
+        $locked = Document::query()->with('draft')->lockForUpdate()->findOrFail($document->id)->setRelation('workspace', $document->workspace);
+        if ($revision !== null && $locked->revision !== $revision) {
+            throw DraftChanged::to($locked->revision, $revision);
+        }
+        if ($locked->dropped_at !== null) {
+            throw Refused::because("{$locked->path} was discarded meanwhile. Take that back in the logbook first.");
+        }
+        Locks::refuseOthers($locked, $person);
+
+        return $locked;
     }
 
     /** The bytes on the screen: the draft's, else the file's. */
@@ -122,9 +156,8 @@ final readonly class DraftDesk
         if ($this->contents->has($hash)) {
             return $this->contents->bytes($hash);
         }
-        $bytes = @stream_get_contents(WorkspaceFiles::of($document->workspace)->open($document->path));
 
-        return $bytes !== false ? $bytes : throw UnableToRead::file($document->path, 'the file system gave no bytes');
+        return WorkspaceFiles::of($document->workspace)->bytes($document->path);
     }
 
     /** Drops the draft; the document is then as its file, or has nothing if it is new. */
@@ -136,6 +169,18 @@ final readonly class DraftDesk
         $document->revision++;
         $document->title = $document->saved_hash === null ? $document->title : $this->savedTitle($document);
         $document->save();
+    }
+
+    /** Drops the draft if it is what the file holds (promise 8). */
+    public function dropWhereSaved(string $documentId): void
+    {
+        DB::transaction(function () use ($documentId): void {
+            $document = Document::query()->with('draft', 'workspace')->lockForUpdate()->find($documentId);
+            if ($document?->draft !== null && $document->draft->hash === $document->saved_hash && ! $document->is_gone) {
+                $this->drop($document);
+                Pulse::changed($document->workspace, [$document->id]);
+            }
+        }, self::TRIES);
     }
 
     /** Drops the draft as an edit of its own, so that its steps still lead back to it. */

@@ -19,7 +19,7 @@ final class Locks
     {
         DB::table('document_locks')->insertOrIgnore(['document_id' => $document->id, 'user_id' => $person->id, 'at' => now()]);
         self::refuseOthers($document, $person);
-        Pulse::tell($document->workspace, Pulse::DOCUMENTS);
+        Pulse::changed($document->workspace, [$document->id]);
     }
 
     /** The holder releases it, or an owner of the workspace does. */
@@ -30,7 +30,7 @@ final class Locks
             throw Refused::because("{$holder->name} has locked {$document->path}. Only they or an owner of the workspace can release it.");
         }
         DB::table('document_locks')->where('document_id', $document->id)->delete();
-        Pulse::tell($document->workspace, Pulse::DOCUMENTS);
+        Pulse::changed($document->workspace, [$document->id]);
     }
 
     /** @throws DocumentLocked */

@@ -9,7 +9,10 @@ use App\Drafts\DraftChanged;
 use App\Http\Data\PlanData;
 use App\Saving\PlanBlocked;
 use App\Saving\PlanChanged;
+use App\Saving\WrittenMeanwhile;
+use App\Support\DatabaseTrouble;
 use App\Support\Refused;
+use App\Workspace\SettingsChanged;
 use Hafenbuch\Core\Naming\InvalidNamingRule;
 use Hafenbuch\Core\Path\InvalidPath;
 use Hafenbuch\Core\Reference\UnwritableValue;
@@ -17,13 +20,12 @@ use Hafenbuch\Core\Retention\InvalidRule;
 use Hafenbuch\Core\Write\FileChanged;
 use Hafenbuch\Core\Write\Stopped;
 use Hafenbuch\Core\Write\UnableToRead;
+use Hafenbuch\Core\Write\UnableToTakeBack;
 use Hafenbuch\Core\Write\UnableToWrite;
 use Illuminate\Auth\AuthenticationException;
-use Illuminate\Database\QueryException;
 use Illuminate\Foundation\Configuration\Exceptions;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
-use Illuminate\Support\Facades\Cache;
 use Illuminate\Validation\ValidationException;
 use Symfony\Component\HttpKernel\Exception\HttpExceptionInterface;
 
@@ -32,6 +34,7 @@ final class Errors
 {
     private const STATUS = [
         DraftChanged::class => 412,
+        SettingsChanged::class => 412,
         PlanChanged::class => 409,
         PlanBlocked::class => 422,
         InvalidPath::class => 422,
@@ -41,10 +44,17 @@ final class Errors
         FileChanged::class => 409,
         UnableToRead::class => 409,
         UnableToWrite::class => 507,
+        UnableToTakeBack::class => 507,
+        WrittenMeanwhile::class => 503,
         Stopped::class => 409,
         DocumentLocked::class => 423,
         Refused::class => 422,
     ];
+
+    private const REPORTED = [UnableToRead::class, UnableToWrite::class, UnableToTakeBack::class, WrittenMeanwhile::class];
+
+    /** When to ask again what the database did not take. */
+    private const RETRY_SECONDS = 2;
 
     private const TITLES = [
         401 => 'Not logged in', 403 => 'Not allowed', 404 => 'Not found', 405 => 'Method not allowed', 409 => 'Moved on since',
@@ -54,7 +64,8 @@ final class Errors
 
     public static function register(Exceptions $exceptions): void
     {
-        $exceptions->dontReport(array_keys(self::STATUS));
+        // What is wrong with the server, and not with what was asked, is for its log.
+        $exceptions->dontReport(array_values(array_diff(array_keys(self::STATUS), self::REPORTED)));
         $exceptions->render(static fn (\Throwable $error, Request $request): ?JsonResponse => $request->is('api/*') ? self::problem($error, $request) : null);
     }
 
@@ -80,10 +91,21 @@ final class Errors
         return match (true) {
             $error instanceof ValidationException => self::respond(422, implode(' ', array_merge(...array_values($error->errors()))), ['errors' => $error->errors()]),
             $error instanceof AuthenticationException => self::respond(401, 'Log in first.'),
-            $error instanceof QueryException, $error instanceof \PDOException => self::respond(503, 'The database does not answer. Nothing was written; try again in a moment.'),
+            $error instanceof \PDOException => self::database($error),
             $error instanceof HttpExceptionInterface => self::respond($error->getStatusCode(), self::httpDetail($error))->withHeaders($error->getHeaders()),
             default => self::respond(500, 'This is a fault of ours; it is in the server’s log. Nothing that was kept is lost.'),
         };
+    }
+
+    private static function database(\PDOException $error): JsonResponse
+    {
+        $status = match (true) {
+            DatabaseTrouble::isFull($error) => 507,
+            DatabaseTrouble::isPassing($error) => 503,
+            default => 500,
+        };
+
+        return self::respond($status, DatabaseTrouble::words($error))->withHeaders($status === 503 ? ['Retry-After' => self::RETRY_SECONDS] : []);
     }
 
     private static function httpDetail(HttpExceptionInterface $error): string
@@ -101,16 +123,10 @@ final class Errors
     private static function more(\Throwable $error, Request $request): array
     {
         return match (true) {
-            $error instanceof DraftChanged => ['revision' => $error->revision],
-            $error instanceof PlanChanged => ['planned' => Cache::get(self::planKey((string) $request->input('fingerprint'))), 'now' => PlanData::of($error->now)],
+            $error instanceof DraftChanged, $error instanceof SettingsChanged => ['revision' => $error->revision],
+            $error instanceof PlanChanged => ['planned' => ShownPlans::find($request->route('workspace'), $request->user(), (string) $request->input('fingerprint')), 'now' => PlanData::of($error->now)],
             $error instanceof PlanBlocked => ['now' => PlanData::of($error->plan)],
             default => [],
         };
-    }
-
-    /** Under which a plan that was shown is kept, for the answer that sets the new one beside it. */
-    public static function planKey(string $fingerprint): string
-    {
-        return 'plan:'.$fingerprint;
     }
 }

@@ -37,15 +37,16 @@ final class NamingRuleReader
 
     /**
      * @param  array<string, mixed>  $given
+     * @param  string  $today  as YYYY-MM-DD
      *
      * @throws \Hafenbuch\Core\Naming\InvalidNamingRule
      */
-    public static function read(array $given): NamingRule
+    public static function read(array $given, string $today): NamingRule
     {
         return new NamingRule(
             (string) ($given['prefix'] ?? ''), (string) ($given['suffix'] ?? ''), (string) ($given['find'] ?? ''), (string) ($given['replace'] ?? ''),
             (bool) ($given['pattern'] ?? false), isset($given['counterStart']) ? (int) $given['counterStart'] : null, (int) ($given['counterWidth'] ?? 2),
-            ($given['dated'] ?? false) ? now()->format('Y-m-d') : null, LetterCase::from($given['letterCase'] ?? 'keep'),
+            ($given['dated'] ?? false) ? $today : null, LetterCase::from($given['letterCase'] ?? 'keep'),
         );
     }
 }

@@ -58,6 +58,12 @@ final class Operation extends Record
 
     public const PREPARED = 'prepared';
 
+    /** Its files are written; the tables are following. */
+    public const WRITTEN = 'written';
+
+    /** What recovery finishes. */
+    public const UNFINISHED = [self::PREPARED, self::WRITTEN];
+
     public const DONE = 'done';
 
     public const TAKEN_BACK = 'taken back';
@@ -73,6 +79,12 @@ final class Operation extends Record
     protected function casts(): array
     {
         return ['new_folders' => 'array', 'old_folders' => 'array', 'found' => 'array', 'created_at' => 'datetime', 'finished_at' => 'datetime'];
+    }
+
+    /** Under the workspace’s lock, so that nobody else takes it. */
+    public static function nextNumber(Workspace $workspace): int
+    {
+        return 1 + (int) self::query()->where('workspace_id', $workspace->id)->max('number');
     }
 
     /** @return HasMany<OperationLine, $this> */

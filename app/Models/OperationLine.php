@@ -12,6 +12,7 @@ use Hafenbuch\Core\Plan\Reason;
  * One file of a logbook entry.
  *
  * @property string $operation_id
+ * @property int $id
  * @property int $position
  * @property ?string $document_id
  * @property string $path
@@ -25,6 +26,8 @@ use Hafenbuch\Core\Plan\Reason;
  * @property ?string $origin_id
  * @property string $reason
  * @property ?string $reason_of
+ * @property bool $is_reconciled whether the tables have followed it
+ * @property ?string $problem why they could not
  */
 final class OperationLine extends Record
 {

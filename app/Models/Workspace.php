@@ -15,6 +15,7 @@ use Illuminate\Support\Carbon;
  * @property string $slug
  * @property string $root absolute
  * @property array{ignore?: list<string>, follow?: string, templates?: ?string, numbering?: array<string, string>, namingRules?: array<string, array<string, mixed>>, undoDays?: int, steps?: int, retention?: array<string, mixed>} $settings
+ * @property int $settings_revision
  * @property ?Carbon $scanned_at
  */
 final class Workspace extends Record

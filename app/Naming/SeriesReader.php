@@ -26,7 +26,8 @@ final readonly class SeriesReader
 
     public function __construct(private FormatRegistry $formats, private DraftDesk $drafts) {}
 
-    public function of(Workspace $workspace, Document $document): Series
+    /** @param string $today as YYYY-MM-DD, where the asker is */
+    public function of(Workspace $workspace, Document $document, string $today): Series
     {
         $stages = $this->stages($workspace, $document);
         $notes = $this->notes($stages);
@@ -43,18 +44,18 @@ final readonly class SeriesReader
             $before = $stage;
         }
 
-        return new Series($this->next($workspace, $document), array_reverse($data));
+        return new Series($this->next($workspace, $document, $today), array_reverse($data));
     }
 
     /** The path that the next stage gets. */
-    public function next(Workspace $workspace, Document $document): string
+    public function next(Workspace $workspace, Document $document, string $today): string
     {
         $check = new PathCheck($workspace);
         $file = FileName::of(Path::nameOf($document->path));
         $folder = Path::folderOf($document->path);
         $path = static fn (string $stem): string => ($folder === '' ? '' : $folder.'/').$file->withStem($stem);
 
-        return $path(Stage::of($file->stem)->next(static fn (string $stem): bool => $check->obstacle($path($stem)) !== null, now()->format('Y-m-d')));
+        return $path(Stage::of($file->stem)->next(static fn (string $stem): bool => $check->obstacle($path($stem)) !== null, $today));
     }
 
     /** @return list<Document> oldest first */

@@ -36,12 +36,13 @@ final readonly class TemplateList
      *
      * @param  ?string  $template  an id of the list, or of any document; null: what the format begins with
      * @param  array{title: string, number?: string}  $values
+     * @param  string  $today  as YYYY-MM-DD, where the person is
      *
      * @throws Refused
      */
-    public function content(Workspace $workspace, string $path, ?string $template, array $values, User $person): string
+    public function content(Workspace $workspace, string $path, ?string $template, array $values, User $person, string $today): string
     {
-        $values += ['number' => '', 'date' => now()->format('Y-m-d'), 'person' => $person->name];
+        $values += ['number' => '', 'date' => $today, 'person' => $person->name];
         if ($template === null || str_starts_with($template, 'blank:')) {
             return $this->formats->forPath($path)?->blank($values['title']) ?? '';
         }

@@ -10,6 +10,7 @@ use App\Models\Scan;
 use App\Models\Workspace;
 use App\Past\Store\Inventory;
 use App\Past\Versions\Retention;
+use App\Workspace\Pulse;
 use App\Workspace\Settings;
 use Illuminate\Support\Facades\DB;
 
@@ -40,5 +41,8 @@ final readonly class HourlyUpkeep
     public function ofTheStore(): void
     {
         $this->inventory->sweep();
+        Pulse::prune();
+        // The database’s cache never forgets by itself what nobody asks for any more.
+        DB::table('cache')->where('expiration', '<', now()->getTimestamp())->delete();
     }
 }

@@ -4,11 +4,14 @@ declare(strict_types=1);
 
 namespace App\Providers;
 
+use App\Drafts\LetCaughtUpDraftsGo;
 use App\Workspace\Files\DiskContentStore;
+use App\Workspace\Index\DraftsCaughtUp;
 use Hafenbuch\Core\Format\FormatRegistry;
 use Illuminate\Cache\RateLimiting\Limit;
 use Illuminate\Filesystem\FilesystemAdapter;
 use Illuminate\Http\Request;
+use Illuminate\Support\Facades\Event;
 use Illuminate\Support\Facades\RateLimiter;
 use Illuminate\Support\Facades\Storage;
 use Illuminate\Support\ServiceProvider;
@@ -27,6 +30,7 @@ final class HafenbuchProvider extends ServiceProvider
 
     public function boot(): void
     {
+        Event::listen(DraftsCaughtUp::class, LetCaughtUpDraftsGo::class);
         RateLimiter::for('login', static fn (Request $request): array => [
             Limit::perMinute(10)->by('login:'.mb_strtolower((string) $request->input('email')).'|'.$request->ip()),
             Limit::perMinute(60)->by('login:'.$request->ip()),

@@ -136,6 +136,32 @@ final readonly class Quay
         Pulse::tell($this->workspace, Pulse::QUAY);
     }
 
+    /**
+     * Keeps documents that the person does not have open, in the hold.
+     *
+     * @param  list<string>  $ids
+     */
+    public function hold(array $ids): void
+    {
+        $there = array_fill_keys($this->query()->whereIn('document_id', $ids)->pluck('document_id')->all(), true);
+        $position = (int) $this->query()->max('position');
+        $rows = [];
+        foreach ($ids as $id) {
+            if (! isset($there[$id])) {
+                $rows[] = ['workspace_id' => $this->workspace->id, 'user_id' => $this->person->id, 'document_id' => $id, 'position' => ++$position, 'place' => QuayItem::HOLD, 'opened_at' => now(), 'closed_at' => now()];
+            }
+        }
+        QuayItem::query()->insert($rows);
+    }
+
+    /** Whoever has the one open has the other open in its place. */
+    public static function replaceEverywhere(string $old, string $new): void
+    {
+        $have = QuayItem::query()->where('document_id', $new)->pluck('user_id')->all();
+        QuayItem::query()->where('document_id', $old)->whereNotIn('user_id', $have)->update(['document_id' => $new]);
+        QuayItem::query()->where('document_id', $old)->delete();
+    }
+
     /** A document that was deleted or discarded leaves everyone's quay. */
     public static function putAway(Document $document): void
     {

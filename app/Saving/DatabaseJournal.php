@@ -10,20 +10,27 @@ use App\Models\OperationLine;
 use App\Models\Workspace;
 use App\Support\BulkInsert;
 use App\Workspace\Files\DiskContentStore;
+use App\Workspace\Files\WorkspaceFiles;
 use App\Workspace\Pulse;
+use Hafenbuch\Core\Path\InvalidPath;
 use Hafenbuch\Core\Plan\Action;
 use Hafenbuch\Core\Plan\PlanLine;
 use Hafenbuch\Core\Write\FileChange;
 use Hafenbuch\Core\Write\Journal;
 use Hafenbuch\Core\Write\Operation;
+use Hafenbuch\Core\Write\UnableToRead;
+use Hafenbuch\Core\Write\UnableToWrite;
 use Illuminate\Support\Facades\DB;
 
 /** The logbook's tables as the journal of the transaction. */
 final class DatabaseJournal implements Journal
 {
+    private const TRIES = 5;
+
+    private bool $hasBegun = false;
+
     public function __construct(
         private readonly Workspace $workspace,
-        private readonly Reconciliation $settlement,
         private readonly DiskContentStore $contents,
         private readonly ?LogEntry $entry = null,
     ) {}
@@ -35,7 +42,7 @@ final class DatabaseJournal implements Journal
             OperationRecord::query()->create([
                 'id' => $operation->id,
                 'workspace_id' => $this->workspace->id,
-                'number' => 1 + (int) OperationRecord::query()->where('workspace_id', $this->workspace->id)->max('number'),
+                'number' => OperationRecord::nextNumber($this->workspace),
                 'kind' => $entry->kind,
                 'state' => OperationRecord::PREPARED,
                 'user_id' => $entry->personId,
@@ -47,18 +54,19 @@ final class DatabaseJournal implements Journal
             ]);
             $this->makeDocuments($entry->lines);
             BulkInsert::into('operation_lines', $this->rows($operation, $entry->lines));
-        });
+        }, self::TRIES);
+        $this->hasBegun = true;
     }
 
-    public function done(Operation $operation): void
+    /** Whether the operation is recorded, so that it will be finished whatever happens. */
+    public function hasBegun(): bool
     {
-        DB::transaction(function () use ($operation): void {
-            $record = OperationRecord::query()->with('lines', 'undoes.lines')->findOrFail($operation->id);
-            $this->settlement->apply($this->workspace, $record);
-            $record->update(['state' => OperationRecord::DONE, 'finished_at' => now()]);
-            $record->undoes?->update(['state' => OperationRecord::TAKEN_BACK]);
-        });
-        Pulse::tell($this->workspace, Pulse::DOCUMENTS, Pulse::LOGBOOK, Pulse::QUAY);
+        return $this->hasBegun;
+    }
+
+    public function written(Operation $operation): void
+    {
+        OperationRecord::query()->whereKey($operation->id)->where('state', OperationRecord::PREPARED)->update(['state' => OperationRecord::WRITTEN]);
     }
 
     public function rolledBack(Operation $operation, string $why): void
@@ -68,19 +76,19 @@ final class DatabaseJournal implements Journal
         $this->close($operation, ['state' => OperationRecord::ROLLED_BACK, 'message' => $why]);
     }
 
-    public function needsPerson(Operation $operation, array $found): void
+    public function needsPerson(Operation $operation, array $found, string $why): void
     {
-        $files = \App\Workspace\Files\WorkspaceFiles::of($this->workspace);
+        $files = WorkspaceFiles::of($this->workspace);
         foreach ($found as $path => $hash) {
-            if ($hash !== null && ! $this->contents->has($hash)) {
-                $this->contents->put($files->open((string) $path));
+            try {
+                if ($hash !== null && ! $this->contents->has($hash)) {
+                    $this->contents->put($files->open((string) $path));
+                }
+            } catch (UnableToRead|UnableToWrite|InvalidPath $failure) {
+                $why .= " What is in {$path} now could not be kept: {$failure->getMessage()}";
             }
         }
-        $this->close($operation, [
-            'state' => OperationRecord::NEEDS_PERSON,
-            'message' => 'A file holds a content that neither this operation nor its start knows.',
-            'found' => $found,
-        ]);
+        $this->close($operation, ['state' => OperationRecord::NEEDS_PERSON, 'message' => $why, 'found' => $found]);
     }
 
     public function unfinished(): array

@@ -13,37 +13,80 @@ use App\Models\Workspace;
 use App\Quay\Quay;
 use App\Quay\Recent;
 use App\Support\BulkInsert;
+use App\Support\DatabaseTrouble;
 use App\Workspace\Files\DiskContentStore;
 use App\Workspace\Files\WorkspaceFiles;
 use App\Workspace\Index\DocumentIndex;
-use App\Workspace\Index\Takeover;
+use App\Workspace\Index\FileLook;
+use App\Workspace\Pulse;
 use Hafenbuch\Core\Plan\Action;
 use Hafenbuch\Core\Plan\ReasonKind;
+use Illuminate\Support\Facades\DB;
 
-/** Brings the documents, drafts, versions and references in line with an operation whose files are written. */
+/**
+ * Brings the documents, drafts, versions and references in line with an operation whose files are written. It goes in
+ * portions, so that a draft waits for few rows only, and can be begun again at any point: what has followed is marked on
+ * its line. It is written for the rows as they are, whatever was planned.
+ */
 final readonly class Reconciliation
 {
+    /** Documents. */
+    private const PORTION = 100;
+
+    private const TRIES = 5;
+
     private const SAVED_COLUMNS = ['saved_hash', 'size', 'file_key', 'stat', 'seen_at', 'is_gone', 'updated_at', 'origin_id', 'origin_kind', 'origin_at'];
 
     public function __construct(
         private DocumentIndex $index,
         private DraftDesk $drafts,
         private DiskContentStore $contents,
-        private Takeover $takeover,
+        private FileLook $look,
         private DraftCarrier $carrier,
+        private SecondDocuments $seconds,
     ) {}
 
-    /** Runs inside one database transaction. */
-    public function apply(Workspace $workspace, Operation $operation): void
+    /**
+     * Under the workspace’s lock.
+     *
+     * @return bool whether all of it has followed; else the entry asks a person about single documents
+     *
+     * @throws \PDOException where the database does not answer; it can be begun again
+     */
+    public function run(Workspace $workspace, string $operationId): bool
+    {
+        $operation = Operation::query()->with('lines', 'person', 'undoes')->findOrFail($operationId);
+        $pending = $operation->lines->where('is_reconciled', false)->whereNotNull('document_id')->groupBy('document_id')
+            ->map(static fn ($lines): array => array_values($lines->all()))->all();
+        $this->makeRoom($workspace, $operation, $pending);
+        $problems = [];
+        foreach (array_chunk($pending, self::PORTION, true) as $portion) {
+            try {
+                DB::transaction(fn () => $this->follow($workspace, $operation, $portion), self::TRIES);
+            } catch (\Throwable $failure) {
+                if (DatabaseTrouble::isPassing($failure)) {
+                    throw $failure;
+                }
+                $problems += $this->oneByOne($workspace, $operation, $portion);
+            }
+        }
+        $this->end($workspace, $operation);
+        // What came from outside since is taken over now, and where the tables could not follow, what the files say.
+        $this->look->at($workspace, [...array_keys($problems), ...$this->takenOver($operation)]);
+        $ids = array_values(array_filter($operation->lines->pluck('document_id')->unique()->all()));
+        Pulse::changed($workspace, $ids, Pulse::LOGBOOK, Pulse::QUAY);
+
+        return $operation->state === Operation::DONE;
+    }
+
+    /**
+     * @param  array<string, non-empty-list<OperationLine>>  $byDocument
+     */
+    private function follow(Workspace $workspace, Operation $operation, array $byDocument): void
     {
         $files = WorkspaceFiles::of($workspace);
-        $documents = $this->documents($workspace, $operation);
+        $documents = $this->documents($workspace, array_map(strval(...), array_keys($byDocument)));
         $versions = new VersionWriter($this->contents, array_map(strval(...), array_keys($documents)));
-        $byDocument = [];
-        foreach ($operation->lines as $line) {
-            $byDocument[$line->document_id ?? ''][] = $line;
-        }
-        $this->makeRoom($documents, $operation);
         $dropped = array_filter($documents, static fn (Document $document): bool => $document->dropped_at !== null);
         $saved = $written = [];
         foreach (array_intersect_key($byDocument, $documents) as $id => $lines) {
@@ -53,7 +96,7 @@ final readonly class Reconciliation
             if ($writing !== null) {
                 $versions->add($document, $writing, $operation, $removing->before_hash ?? $writing->before_hash);
                 if (count($lines) === 1 && $writing->path === $document->path && $writing->draft_after === null && $document->draft?->hash === $writing->after_hash) {
-                    $this->markSaved($files, $document, $writing);
+                    $this->markSaved($files, $document, $writing, $operation);
                     $this->noteOrigin($document, $writing, $operation);
                     $saved[] = $document;
 
@@ -61,7 +104,7 @@ final readonly class Reconciliation
                 }
                 if ($document->draft === null && $writing->draft_after === null && $writing->draft_before === null) {
                     $this->relocate($document, $writing->path);
-                    $this->markSaved($files, $document, $writing);
+                    $this->markSaved($files, $document, $writing, $operation);
                     $this->noteOrigin($document, $writing, $operation);
                     $document->dropped_at = null;
                     $document->revision++;
@@ -70,19 +113,123 @@ final readonly class Reconciliation
                     continue;
                 }
             }
-            $this->settle($workspace, $operation, $document, $lines, $writing, $removing);
+            $this->followOne($workspace, $operation, $document, $lines, $writing, $removing);
         }
-        $this->settleSaved($saved);
-        $this->settleWritten($written);
+        $this->followSaved($saved);
+        $this->followWritten($written);
         $versions->write();
         Quay::bringBack(array_map(strval(...), array_keys(array_filter($dropped, static fn (Document $document): bool => $document->dropped_at === null))));
+        $this->keepOnQuay($workspace, $operation, $byDocument);
+        $this->noteRecent($operation, $byDocument, $documents);
+        $this->mark($byDocument);
+    }
+
+    /**
+     * A portion that cannot follow as a whole: each document for itself, and those that cannot ask a person.
+     *
+     * @param  array<string, non-empty-list<OperationLine>>  $byDocument
+     * @return array<string, string> by path: what kept its document from following
+     */
+    private function oneByOne(Workspace $workspace, Operation $operation, array $byDocument): array
+    {
+        $problems = [];
+        foreach ($byDocument as $id => $lines) {
+            try {
+                DB::transaction(fn () => $this->follow($workspace, $operation, [$id => $lines]), self::TRIES);
+            } catch (\Throwable $failure) {
+                if (DatabaseTrouble::isPassing($failure)) {
+                    throw $failure;
+                }
+                report($failure);
+                $path = $this->first($lines, static fn (Action $action): bool => $action->writes())->path ?? $lines[0]->path;
+                $problems[$path] = mb_substr($failure->getMessage(), 0, 1000);
+                DB::transaction(fn () => $this->followFilesOnly($id, $lines, $problems[$path]), self::TRIES);
+            }
+        }
+
+        return $problems;
+    }
+
+    /**
+     * Only where its file is now; a look at that file tells the rest. A draft is left as it is.
+     *
+     * @param  non-empty-list<OperationLine>  $lines
+     */
+    private function followFilesOnly(string $id, array $lines, string $problem): void
+    {
+        $document = Document::query()->with('draft')->lockForUpdate()->find($id);
+        $writing = $this->first($lines, static fn (Action $action): bool => $action->writes());
+        if ($document !== null && $writing !== null) {
+            $this->relocate($document, $writing->path);
+            $document->fill(['saved_hash' => hash('sha256', ''), 'file_key' => $document->path_key, 'stat' => '', 'seen_at' => 0, 'is_gone' => false, 'dropped_at' => null])->save();
+        } elseif ($document !== null && $this->first($lines, static fn (Action $action): bool => $action === Action::Remove) !== null) {
+            $document->fill(['saved_hash' => null, 'size' => null, 'file_key' => null, 'stat' => '', 'is_gone' => false, 'dropped_at' => $document->draft === null ? now() : null])->save();
+        }
+        $this->mark([$id => $lines], $problem);
+    }
+
+    /** @param array<string, non-empty-list<OperationLine>> $byDocument */
+    private function mark(array $byDocument, ?string $problem = null): void
+    {
+        $ids = array_map(static fn (OperationLine $line): int => $line->id, array_merge(...array_values($byDocument)));
+        foreach (array_chunk($ids, 1000) as $chunk) {
+            OperationLine::query()->whereIn('id', $chunk)->update(['is_reconciled' => true, 'problem' => $problem]);
+        }
+    }
+
+    private function end(Workspace $workspace, Operation $operation): void
+    {
+        DB::transaction(static function () use ($operation): void {
+            $problems = OperationLine::query()->where('operation_id', $operation->id)->whereNotNull('problem')->get(['path', 'after_hash', 'problem']);
+            $operation->update($problems->isEmpty() ? ['state' => Operation::DONE, 'finished_at' => now()] : [
+                'state' => Operation::NEEDS_PERSON, 'finished_at' => now(), 'found' => $problems->pluck('after_hash', 'path')->all(),
+                'message' => 'All files are written, but what is known of these could not follow; all others have. '
+                    .$problems->map(static fn (OperationLine $line): string => "{$line->path}: {$line->problem}")->implode(' '),
+            ]);
+            $operation->undoes?->update(['state' => Operation::TAKEN_BACK]);
+        }, self::TRIES);
+    }
+
+    /** @return list<string> the paths whose drafts were let go for what another program had put into the file */
+    private function takenOver(Operation $operation): array
+    {
+        $lines = $operation->lines->where('action', Action::Discard->value)->whereNotNull('after_hash');
+        $paths = [];
+        foreach ($lines->chunk(500) as $chunk) {
+            $known = Document::query()->whereIn('id', $chunk->pluck('document_id'))->pluck('saved_hash', 'id');
+            array_push($paths, ...$chunk->filter(static fn (OperationLine $line): bool => ($known[$line->document_id] ?? null) !== $line->after_hash)->pluck('path')->all());
+        }
+
+        return $paths;
+    }
+
+    /**
+     * A draft that an operation makes is on the quay of whoever asked for it, in the hold where nobody had the document open.
+     *
+     * @param  array<string, non-empty-list<OperationLine>>  $byDocument
+     */
+    private function keepOnQuay(Workspace $workspace, Operation $operation, array $byDocument): void
+    {
+        $drafted = array_keys(array_filter($byDocument, static fn (array $lines): bool => array_filter($lines, static fn (OperationLine $line): bool => $line->draft_after !== null) !== []));
+        if ($drafted !== [] && $operation->person !== null) {
+            (new Quay($workspace, $operation->person))->hold(array_map(strval(...), $drafted));
+        }
+    }
+
+    /**
+     * @param  array<string, non-empty-list<OperationLine>>  $byDocument
+     * @param  array<string, Document>  $documents
+     */
+    private function noteRecent(Operation $operation, array $byDocument, array $documents): void
+    {
+        $saved = array_filter(array_intersect_key($byDocument, $documents), fn (array $lines): bool => $this->first($lines, static fn (Action $action): bool => $action->writes()) !== null);
         if ($operation->user_id !== null) {
-            Recent::saved($operation->user_id, $operation->lines->filter(static fn (OperationLine $line): bool => Action::from($line->action)->writes() && isset($documents[$line->document_id]))->pluck('document_id')->all());
+            Recent::saved($operation->user_id, array_map(strval(...), array_keys($saved)));
         }
     }
 
     /** @param non-empty-list<OperationLine> $lines of one document */
-    private function settle(Workspace $workspace, Operation $operation, Document $document, array $lines, ?OperationLine $writing, ?OperationLine $removing): void
+    private function followOne(Workspace $workspace, Operation $operation, Document $document, array $lines, ?OperationLine $writing, ?OperationLine $removing): void
     {
         $line = $writing ?? $removing ?? $lines[0];
         $from = $document->path;
@@ -90,7 +237,7 @@ final readonly class Reconciliation
         $hasMovedOn = $document->draft !== null && $document->draft->hash !== $line->draft_before;
         if ($writing !== null) {
             $this->relocate($document, $writing->path);
-            $this->written(WorkspaceFiles::of($workspace), $document, $writing);
+            $this->written(WorkspaceFiles::of($workspace), $document, $writing, $operation);
             $this->noteOrigin($document, $writing, $operation);
         } elseif ($removing !== null) {
             $this->removed($document, $removing, $hasMovedOn, $operation);
@@ -98,7 +245,7 @@ final readonly class Reconciliation
             $this->relocate($document, $line->path);
             $document->dropped_at = null;
         } elseif (! $hasMovedOn) {
-            $this->discarded($document, $line, $operation);
+            $this->discarded($document, $operation);
         }
         $document->save();
         if ($hasMovedOn) {
@@ -110,33 +257,43 @@ final readonly class Reconciliation
         }
     }
 
-    /** @return array<string, Document> by id, locked */
-    private function documents(Workspace $workspace, Operation $operation): array
+    /**
+     * @param  list<string>  $ids
+     * @return array<string, Document> by id, locked
+     */
+    private function documents(Workspace $workspace, array $ids): array
     {
         $documents = [];
-        foreach ($operation->lines->pluck('document_id')->filter()->unique()->chunk(500) as $ids) {
-            foreach (Document::query()->with('draft')->lockForUpdate()->whereIn('id', $ids->all())->get() as $document) {
-                $documents[$document->id] = $document->setRelation('workspace', $workspace);
-            }
+        foreach (Document::query()->with('draft')->lockForUpdate()->whereIn('id', $ids)->orderBy('id')->get() as $document) {
+            $documents[$document->id] = $document->setRelation('workspace', $workspace);
         }
 
         return $documents;
     }
 
     /**
-     * Documents that change places would have one path twice for a moment.
+     * Frees the paths that the operation has written: documents that change places would have one path twice for a moment,
+     * and a scan of an earlier version could make a second document of a file that was already there.
      *
-     * @param  array<string, Document>  $documents
+     * @param  array<string, non-empty-list<OperationLine>>  $pending
      */
-    private function makeRoom(array $documents, Operation $operation): void
+    private function makeRoom(Workspace $workspace, Operation $operation, array $pending): void
     {
-        $leaving = $operation->lines->where('action', Action::Remove->value)->pluck('document_id')->filter()->all();
-        $ids = array_values(array_intersect($leaving, array_keys($documents)));
-        foreach (array_chunk($ids, 500) as $chunk) {
-            Document::query()->whereIn('id', $chunk)->update(['file_key' => null]);
+        $leaving = $paths = [];
+        foreach ($pending as $id => $lines) {
+            foreach ($lines as $line) {
+                if ($line->action === Action::Remove->value) {
+                    $leaving[] = (string) $id;
+                } elseif (Action::from($line->action)->writes()) {
+                    $paths[$line->path] = (string) $id;
+                }
+            }
         }
-        foreach ($ids as $id) {
-            $documents[$id]->setRawAttributes([...$documents[$id]->getAttributes(), 'file_key' => null], true);
+        foreach (array_chunk($leaving, self::PORTION) as $ids) {
+            DB::transaction(static fn () => Document::query()->whereIn('id', $ids)->update(['file_key' => null]), self::TRIES);
+        }
+        foreach (array_chunk($paths, self::PORTION, true) as $portion) {
+            DB::transaction(fn () => $this->seconds->giveWay($workspace, $operation, $portion), self::TRIES);
         }
     }
 
@@ -160,7 +317,7 @@ final readonly class Reconciliation
      *
      * @param  list<Document>  $documents
      */
-    private function settleSaved(array $documents): void
+    private function followSaved(array $documents): void
     {
         $ids = array_map(static fn (Document $document): string => $document->id, $documents);
         foreach (array_chunk($ids, 500) as $chunk) {
@@ -175,7 +332,7 @@ final readonly class Reconciliation
      *
      * @param  list<array{Document, string}>  $documents  each with the hash of its content
      */
-    private function settleWritten(array $documents): void
+    private function followWritten(array $documents): void
     {
         foreach ($this->index->recordSaved($documents) as $index => $analysis) {
             $documents[$index][0]->fill(['title' => $analysis->title, 'note' => $analysis->note()]);
@@ -191,20 +348,22 @@ final readonly class Reconciliation
         }
     }
 
-    private function markSaved(WorkspaceFiles $files, Document $document, OperationLine $line): void
+    private function markSaved(WorkspaceFiles $files, Document $document, OperationLine $line, Operation $operation): void
     {
         $stat = $files->stat($document->path);
         $document->fill([
             'saved_hash' => $line->after_hash, 'size' => $line->after_size ?? $this->contents->size((string) $line->after_hash),
-            'file_key' => $document->path_key, 'stat' => $stat->signature ?? '', 'seen_at' => time(), 'is_gone' => false, 'updated_at' => now(),
+            'file_key' => $document->path_key, 'stat' => $stat->signature ?? '',
+            // Since it was written another program may have written too; a file changed since then proves nothing.
+            'seen_at' => $operation->created_at->getTimestamp(), 'is_gone' => false, 'updated_at' => now(),
         ]);
     }
 
-    private function written(WorkspaceFiles $files, Document $document, OperationLine $line): void
+    private function written(WorkspaceFiles $files, Document $document, OperationLine $line, Operation $operation): void
     {
         $after = (string) $line->after_hash;
         $document->dropped_at = null;
-        $this->markSaved($files, $document, $line);
+        $this->markSaved($files, $document, $line, $operation);
         $analysis = $this->index->record($document, $after, false);
         $document->revision++;
         if ($document->draft === null) {
@@ -227,7 +386,7 @@ final readonly class Reconciliation
         }
     }
 
-    private function discarded(Document $document, OperationLine $line, Operation $operation): void
+    private function discarded(Document $document, Operation $operation): void
     {
         if ($document->saved_hash === null) {
             $this->putAway($document);
@@ -235,9 +394,6 @@ final readonly class Reconciliation
             return;
         }
         $this->drafts->discard($document, $operation->person);
-        if ($line->after_hash !== null && $line->after_hash !== $document->saved_hash) {
-            $this->takeover->take($document);
-        }
     }
 
     private function putAway(Document $document): void

@@ -18,7 +18,8 @@ final class SharedProgress implements Progress
 
     private float $toldAt = 0.0;
 
-    public function __construct(private readonly Workspace $workspace) {}
+    /** @param string $operation its id */
+    public function __construct(private readonly Workspace $workspace, private readonly string $operation) {}
 
     public function step(int $done, int $of): void
     {
@@ -27,36 +28,58 @@ final class SharedProgress implements Progress
             return;
         }
         $this->toldAt = $now;
-        if (Cache::get($this->key('stop')) !== null) {
+        if ($this->isStopped($done, $of)) {
             throw Stopped::at($done, $of);
         }
-        Cache::put($this->key('progress'), ['done' => $done, 'of' => $of], self::KEPT_SECONDS);
     }
 
-    /** @return ?array{done: int, of: int} files; null: nothing runs */
-    public function now(): ?array
+    /** A database that does not answer ends no operation; only nobody hears how far it is. */
+    private function isStopped(int $done, int $of): bool
     {
-        return Cache::get($this->key('progress'));
-    }
-
-    /** Asks the running operation to take back what it has written. */
-    public function stop(): void
-    {
-        if ($this->now() !== null) {
-            Cache::put($this->key('stop'), true, self::KEPT_SECONDS);
+        try {
+            if (Cache::get(self::stopKey($this->operation)) !== null) {
+                return true;
+            }
+            Cache::put(self::key($this->workspace), ['operation' => $this->operation, 'done' => $done, 'of' => $of], self::KEPT_SECONDS);
+        } catch (\PDOException $failure) {
+            report($failure);
         }
+
+        return false;
+    }
+
+    /** @return ?array{operation: string, done: int, of: int} files; null: nothing runs */
+    public static function now(Workspace $workspace): ?array
+    {
+        return Cache::get(self::key($workspace));
+    }
+
+    /** Asks an operation to take back what it has written. One that has ended hears nothing, and no other does. */
+    public static function stop(string $operation): void
+    {
+        Cache::put(self::stopKey($operation), true, self::KEPT_SECONDS);
     }
 
     public function end(): void
     {
-        if ($this->toldAt > 0) {
-            Cache::forget($this->key('progress'));
-            Cache::forget($this->key('stop'));
+        if ($this->toldAt === 0.0) {
+            return;
+        }
+        try {
+            Cache::forget(self::key($this->workspace));
+            Cache::forget(self::stopKey($this->operation));
+        } catch (\PDOException $failure) {
+            report($failure);
         }
     }
 
-    private function key(string $what): string
+    private static function key(Workspace $workspace): string
     {
-        return "{$what}:{$this->workspace->id}";
+        return "progress:{$workspace->id}";
+    }
+
+    private static function stopKey(string $operation): string
+    {
+        return "stop:{$operation}";
     }
 }

@@ -24,8 +24,8 @@ final readonly class WorkspaceContents implements Contents
     public function bytes(DocumentSnapshot $document, string $hash): string
     {
         if ($document->onDisk->hash === $hash) {
-            $bytes = stream_get_contents($this->files->open($document->path));
-            if ($bytes !== false && hash('sha256', $bytes) === $hash) {
+            $bytes = $this->files->bytes($document->path);
+            if (hash('sha256', $bytes) === $hash) {
                 return $bytes;
             }
         }

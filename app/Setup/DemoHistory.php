@@ -9,7 +9,7 @@ use App\Models\Document;
 use App\Models\Operation;
 use App\Models\User;
 use App\Models\Workspace;
-use App\Saving\SaveDesk;
+use App\Saving\Execution;
 use Hafenbuch\Core\Plan\Decision;
 use Illuminate\Filesystem\Filesystem;
 use Illuminate\Support\Carbon;
@@ -20,7 +20,7 @@ use Illuminate\Support\Carbon;
  */
 final readonly class DemoHistory
 {
-    public function __construct(private Filesystem $files, private DraftDesk $drafts, private SaveDesk $desk) {}
+    public function __construct(private Filesystem $files, private DraftDesk $drafts, private Execution $desk) {}
 
     /** @return list<array{days: int, clock: string, by: string, note: string, changes?: list<array{path: string, was: string, now: string}>, label?: string, move?: array{string, string}, delete?: string}> */
     private function entries(): array

@@ -10,7 +10,7 @@ use App\Models\Document;
 use App\Models\User;
 use App\Models\Workspace;
 use App\Quay\Quay;
-use App\Saving\SaveDesk;
+use App\Saving\Execution;
 use App\Workspace\Index\Scanner;
 use App\Workspace\Settings;
 use App\Workspace\Workspaces;
@@ -25,7 +25,7 @@ final class SetUpDemo extends Command
 
     protected $description = 'Set up the demo workspace';
 
-    public function handle(Filesystem $files, Scanner $scanner, DraftDesk $drafts, SaveDesk $desk, DemoHistory $history, DemoEdits $edits): int
+    public function handle(Filesystem $files, Scanner $scanner, DraftDesk $drafts, Execution $desk, DemoHistory $history, DemoEdits $edits): int
     {
         $story = json_decode($files->get(base_path('demo/story.json')), true, 16, JSON_THROW_ON_ERROR);
         if ($this->option('show-login')) {
@@ -134,7 +134,7 @@ final class SetUpDemo extends Command
      *
      * @param  array{path: string, as: string, note: string, followers: list<string>}  $stage
      */
-    private function stage(SaveDesk $desk, DraftDesk $drafts, Workspace $workspace, array $stage, User $person): void
+    private function stage(Execution $desk, DraftDesk $drafts, Workspace $workspace, array $stage, User $person): void
     {
         $document = $this->known($workspace, $stage['path']);
         $drafts->write($document, (string) file_get_contents(base_path("demo/drafts/{$stage['as']}")), $person, null);

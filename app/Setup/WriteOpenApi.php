@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Setup;
 
+use App\Http\OpenApi\ProblemDetails;
 use Illuminate\Console\Command;
 use OpenApi\Annotations as OA;
 use OpenApi\Generator;
@@ -20,6 +21,7 @@ final class WriteOpenApi extends Command
         $api = Generator::scan([app_path()], ['validate' => false]) ?? throw new \LogicException('No attributes were found.');
         $this->requireEveryProperty($api);
         $this->describePathParameters($api);
+        $this->describeProblems($api);
         $api->validate();
         $json = $api->toJson();
         if (! is_file(resource_path('openapi.json')) || file_get_contents(resource_path('openapi.json')) !== $json) {
@@ -33,10 +35,46 @@ final class WriteOpenApi extends Command
     private function requireEveryProperty(OA\OpenApi $api): void
     {
         foreach ($api->components->schemas as $schema) {
-            if ($schema->schema !== 'Decision' && is_array($schema->properties)) {
+            if (! in_array($schema->schema, ['Decision', 'Problem'], true) && is_array($schema->properties)) {
                 $schema->required = array_map(static fn (OA\Property $property): string => $property->property, $schema->properties);
             }
         }
+    }
+
+    /** Every failure looks alike, so what can come is said here and not at each address. */
+    private function describeProblems(OA\OpenApi $api): void
+    {
+        foreach ($api->paths as $path) {
+            foreach (array_filter([$path->get, $path->put, $path->post, $path->delete, $path->patch], static fn (mixed $operation): bool => $operation instanceof OA\Operation) as $operation) {
+                $answers = is_array($operation->responses) ? $operation->responses : [];
+                $known = array_map(static fn (OA\Response $answer): int => (int) $answer->response, $answers);
+                foreach (array_diff($this->problemsOf($path->path, $operation), $known) as $status) {
+                    $answers[] = new OA\Response(['response' => $status, 'description' => ProblemDetails::MEANINGS[$status]]);
+                }
+                foreach ($answers as $answer) {
+                    if ((int) $answer->response >= 400) {
+                        $answer->content = [ProblemDetails::MEDIA_TYPE => new OA\MediaType(['mediaType' => ProblemDetails::MEDIA_TYPE, 'schema' => new OA\Schema(['ref' => ProblemDetails::REF])])];
+                    }
+                }
+                $operation->responses = $answers;
+            }
+        }
+    }
+
+    /** @return list<int> the statuses of failures that an address can answer with */
+    private function problemsOf(string $path, OA\Operation $operation): array
+    {
+        $names = is_array($operation->parameters) ? array_map(static fn (OA\Parameter $parameter): string => $parameter->name, $operation->parameters) : [];
+        $isWrite = ! $operation instanceof OA\Get;
+
+        return [
+            ...($path === '/session' && $isWrite ? [429] : [401]),
+            ...(str_contains($path, '{') ? [404] : []),
+            ...($isWrite || $names !== [] ? [422] : []),
+            ...(in_array('If-Match', $names, true) ? [412, 423, 428] : []),
+            ...($isWrite ? [507] : []),
+            503,
+        ];
     }
 
     private function describePathParameters(OA\OpenApi $api): void

@@ -8,6 +8,7 @@ use App\Models\Document;
 use App\Models\Workspace;
 use App\Workspace\Files\WorkspaceFiles;
 use Hafenbuch\Core\Naming\FileName;
+use Hafenbuch\Core\Naming\FreeName;
 use Hafenbuch\Core\Path\InvalidPath;
 use Hafenbuch\Core\Path\Path;
 
@@ -52,16 +53,10 @@ final class PathCheck
         }
     }
 
-    /** The path itself where it can be had, else one near it. */
-    public function free(string $path): string
+    /** The path itself where it can be had, else one near it; null: none near it can. */
+    public function free(string $path): ?string
     {
-        $folder = Path::folderOf($path);
-        $file = FileName::of(Path::nameOf($path));
-        for ($number = 2, $free = $path; $this->obstacle($free) !== null; $number++) {
-            $free = ($folder === '' ? '' : $folder.'/').$file->withStem("{$file->stem}-{$number}");
-        }
-
-        return $free;
+        return $this->obstacle($path) === null ? $path : FreeName::near($path, fn (string $free): bool => $this->obstacle($free) !== null);
     }
 
     /** @param list<string> $keys */

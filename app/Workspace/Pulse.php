@@ -7,7 +7,10 @@ namespace App\Workspace;
 use App\Models\Workspace;
 use Illuminate\Support\Facades\DB;
 
-/** Tells everyone who looks at a workspace that something has changed. */
+/**
+ * Tells everyone who looks at a workspace that something has changed: after the commit, and numbered in the order of the
+ * commits, so that nobody who asks for what came after a number misses one that was slower.
+ */
 final class Pulse
 {
     public const DOCUMENTS = 'documents';
@@ -16,24 +19,78 @@ final class Pulse
 
     public const LOGBOOK = 'logbook';
 
+    public const TOPICS = [self::DOCUMENTS, self::QUAY, self::LOGBOOK];
+
+    /** Of more documents an event only says that there are many. */
+    private const NAMED = 200;
+
     private const KEPT_MINUTES = 10;
 
+    private const TRIES = 5;
+
+    /** Something of these kinds has changed, perhaps anywhere. */
     public static function tell(Workspace $workspace, string ...$topics): void
     {
-        DB::table('events')->insert(array_map(
-            static fn (string $topic): array => ['workspace_id' => $workspace->id, 'topic' => $topic, 'at' => now()],
-            $topics,
-        ));
-        if (random_int(1, 200) === 1) {
-            DB::table('events')->where('at', '<', now()->subMinutes(self::KEPT_MINUTES))->delete();
-        }
+        self::after($workspace, array_fill_keys($topics, null));
     }
 
-    /** @return array{last: int, topics: list<string>} */
+    /**
+     * These documents have changed, and things of the other kinds perhaps anywhere.
+     *
+     * @param  list<string>  $ids
+     */
+    public static function changed(Workspace $workspace, array $ids, string ...$topics): void
+    {
+        self::after($workspace, [self::DOCUMENTS => array_values(array_unique($ids)), ...array_fill_keys($topics, null)]);
+    }
+
+    /** What has been told so far. */
+    public static function last(Workspace $workspace): int
+    {
+        return (int) DB::table('event_counters')->where('workspace_id', $workspace->id)->value('last');
+    }
+
+    /** @return array{last: int, topics: list<string>, documents: ?list<string>} `documents` null: not known, or too many to name */
     public static function since(Workspace $workspace, int $after): array
     {
-        $rows = DB::table('events')->where('workspace_id', $workspace->id)->where('id', '>', $after)->get(['id', 'topic']);
+        $rows = DB::table('events')->where('workspace_id', $workspace->id)->where('number', '>', $after)->orderBy('number')->get(['number', 'topic', 'documents']);
+        $last = (int) ($rows->max('number') ?? self::last($workspace));
+        if ($last - $after !== count($rows)) {
+            // Some of what was told since is thrown away already, as after a night with the page asleep.
+            return ['last' => $last, 'topics' => self::TOPICS, 'documents' => null];
+        }
+        $about = $rows->where('topic', self::DOCUMENTS)->pluck('documents')->map(static fn (?string $ids): ?array => $ids === null ? null : json_decode($ids, true));
+        $ids = $about->contains(null) ? null : $about->flatten()->unique()->values()->all();
 
-        return ['last' => max($after, (int) $rows->max('id')), 'topics' => array_values(array_unique($rows->pluck('topic')->all()))];
+        return ['last' => $last, 'topics' => $rows->pluck('topic')->unique()->values()->all(), 'documents' => $ids === null || count($ids) > self::NAMED ? null : $ids];
+    }
+
+    /** Forgets what every page has heard long ago. */
+    public static function prune(): void
+    {
+        DB::table('events')->where('at', '<', now()->subMinutes(self::KEPT_MINUTES))->delete();
+    }
+
+    /** @param array<string, ?list<string>> $topics each with the documents that it is about */
+    private static function after(Workspace $workspace, array $topics): void
+    {
+        $id = $workspace->id;
+        DB::afterCommit(static fn () => rescue(static function () use ($id, $topics): void {
+            // What is committed is done, also where nobody can be told.
+            DB::transaction(static function () use ($id, $topics): void {
+                $count = count($topics);
+                // The row stays locked until this is committed; so numbers are committed in their order.
+                DB::statement('insert into event_counters (workspace_id, last) values (?, last_insert_id(?)) on duplicate key update last = last_insert_id(last + ?)', [$id, $count, $count]);
+                $last = (int) DB::selectOne('select last_insert_id() as last')->last;
+                $rows = [];
+                foreach ($topics as $topic => $documents) {
+                    $rows[] = [
+                        'workspace_id' => $id, 'number' => $last - --$count, 'topic' => $topic, 'at' => now(),
+                        'documents' => $documents === null || count($documents) > self::NAMED ? null : json_encode($documents),
+                    ];
+                }
+                DB::table('events')->insert($rows);
+            }, self::TRIES);
+        }));
     }
 }

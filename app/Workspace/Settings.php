@@ -6,6 +6,7 @@ namespace App\Workspace;
 
 use App\Models\Workspace;
 use Hafenbuch\Core\Retention\Policy;
+use Illuminate\Support\Facades\DB;
 
 /** What a workspace's members have agreed on; kept with the workspace. */
 final readonly class Settings
@@ -14,6 +15,8 @@ final readonly class Settings
     public const IGNORE = ['.*', 'node_modules'];
 
     public const FOLLOW = ['nobody', 'quay', 'everyone'];
+
+    private const TRIES = 5;
 
     private function __construct(private Workspace $workspace) {}
 
@@ -70,9 +73,29 @@ final readonly class Settings
         return RetentionReader::policy($this->workspace->settings['retention'] ?? []);
     }
 
-    /** @param array<string, mixed> $values */
-    public function set(array $values): void
+    /** Rises with every change. */
+    public function revision(): int
     {
-        $this->workspace->update(['settings' => [...$this->workspace->settings, ...$values]]);
+        return $this->workspace->settings_revision;
+    }
+
+    /**
+     * Changes some of the settings; what others have changed meanwhile stays.
+     *
+     * @param  array<string, mixed>  $values
+     * @param  ?int  $revision  that the values were made on; null: whatever it is
+     *
+     * @throws SettingsChanged
+     */
+    public function set(array $values, ?int $revision = null): void
+    {
+        DB::transaction(function () use ($values, $revision): void {
+            $now = Workspace::query()->lockForUpdate()->findOrFail($this->workspace->id);
+            if ($revision !== null && $now->settings_revision !== $revision) {
+                throw SettingsChanged::to($now->settings_revision);
+            }
+            $now->update(['settings' => [...$now->settings, ...$values], 'settings_revision' => $now->settings_revision + 1]);
+        }, self::TRIES);
+        $this->workspace->refresh();
     }
 }

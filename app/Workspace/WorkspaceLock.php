@@ -96,7 +96,9 @@ final class WorkspaceLock
         if (! is_dir($folder) && ! @mkdir($folder, 0o770, true) && ! is_dir($folder)) {
             throw Refused::because("The folder {$folder} cannot be made, so nothing can be written safely. Give write access to it.");
         }
-        $file = @fopen($folder.'/'.DB::connection()->getDatabaseName()."-{$workspace->id}", 'cb')
+        $path = $folder.'/'.DB::connection()->getDatabaseName()."-{$workspace->id}";
+        // Closed in processes that are started meanwhile, which would hold the lock too; one that another user made is only read.
+        $file = @fopen($path, 'cbe') ?: @fopen($path, 'rbe')
             ?: throw Refused::because("No lock can be made in {$folder}, so nothing can be written safely. Give write access to it.");
         while (! flock($file, LOCK_EX | LOCK_NB)) {
             if (microtime(true) > $until) {

@@ -8,8 +8,9 @@ use App\Models\Document;
 use App\Models\OperationLine;
 use App\Models\User;
 use App\Models\Workspace;
+use App\Saving\Execution;
+use App\Saving\Planning;
 use App\Saving\Relocation;
-use App\Saving\SaveDesk;
 use App\Workspace\Index\Scanner;
 use App\Workspace\Workspaces;
 use Hafenbuch\Core\Plan\Decision;
@@ -45,9 +46,9 @@ $copied = static function (int $documents) use ($person): float {
     foreach (Document::query()->where('workspace_id', $workspace->id)->pluck('path', 'id') as $id => $path) {
         $decisions[$id] = Decision::copy("copy/of/{$path}", isTogether: true);
     }
-    $desk = app(SaveDesk::class);
+    [$desk, $planning] = [app(Execution::class), app(Planning::class)];
 
-    return min(array_map(static fn (): float => timed(static fn () => $desk->plan($workspace, $person, $decisions)), [1, 2, 3]));
+    return min(array_map(static fn (): float => timed(static fn () => $planning->plan($workspace, $person, $decisions)), [1, 2, 3]));
 };
 $two = $copied(2000);
 report_line('plan of copying 2,000 documents with 10,000 references', $two, 's', '< 1', $two < 1);
@@ -66,9 +67,9 @@ $moved = static function (int $files, int $others) use ($person): array {
         $all["others/o{$n}.md"] = "# Other {$n}\n\n".implode(' ', $links)."\n".str_repeat("Some words that fill a line.\n", 30);
     }
     $workspace = workspaceOf("move-{$files}", $all, $person);
-    $desk = app(SaveDesk::class);
+    [$desk, $planning] = [app(Execution::class), app(Planning::class)];
     $decisions = Relocation::to($workspace, 'parts', 'kept/pieces');
-    $plan = min(array_map(static fn (): float => timed(static fn () => $desk->plan($workspace, $person, $decisions)), [1, 2, 3]));
+    $plan = min(array_map(static fn (): float => timed(static fn () => $planning->plan($workspace, $person, $decisions)), [1, 2, 3]));
     $entry = null;
     $execution = timed(static function () use (&$entry, $desk, $workspace, $person, $decisions): void {
         $entry = $desk->save($workspace, $person, $decisions, null, null, 'move');

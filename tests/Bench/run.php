@@ -12,7 +12,7 @@ use App\Models\User;
 use App\Models\Workspace;
 use App\Quay\Quay;
 use App\Quay\RowReader;
-use App\Saving\SaveDesk;
+use App\Saving\Execution;
 use App\Workspace\Workspaces;
 use Hafenbuch\Core\Plan\Decision;
 use Illuminate\Contracts\Console\Kernel;
@@ -132,7 +132,7 @@ foreach (range(1, 5) as $round) {
             fclose($file);
         }
     });
-    $saves[] = $save = timed(static fn () => app(SaveDesk::class)->save($workspace, $person, array_fill_keys($documents->pluck('id')->all(), Decision::save()), null, null));
+    $saves[] = $save = timed(static fn () => app(Execution::class)->save($workspace, $person, array_fill_keys($documents->pluck('id')->all(), Decision::save()), null, null));
     $ratios[] = $save / $copy;
 }
 // What an fsync takes differs by a factor of three from one moment to the next, so each save has the copying just before it as its yardstick.

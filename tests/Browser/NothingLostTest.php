@@ -166,7 +166,7 @@ it('brings a document back as of an entry, with what was deleted since', functio
     $this->harbour->saveAll('one');
     $this->harbour->draft('a.md', "# Entry two\n");
     $this->harbour->saveAll('two');
-    app(App\Saving\SaveDesk::class)->save($this->harbour->workspace, $this->harbour->owner, [$this->harbour->document('arm.svg')->id => Hafenbuch\Core\Plan\Decision::delete()], null, 'arm deleted', 'delete');
+    app(App\Saving\Execution::class)->save($this->harbour->workspace, $this->harbour->owner, [$this->harbour->document('arm.svg')->id => Hafenbuch\Core\Plan\Decision::delete()], null, 'arm deleted', 'delete');
     ($this->logIn)();
     ($this->go)('a.md');
     $this->browser->press('Its whole past')->press('With all below')->sees('Choose a moment');

@@ -3,11 +3,12 @@
 declare(strict_types=1);
 
 use App\Models\Document;
-use App\Saving\SaveDesk;
+use App\Saving\Execution;
 use App\Workspace\Files\DiskContentStore;
 use Hafenbuch\Core\Plan\Decision;
 use Hafenbuch\Core\Write\UnableToWrite;
 use Illuminate\Support\Facades\Cache;
+use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Storage;
 use Tests\Support\Harbour;
 
@@ -161,7 +162,7 @@ it('takes back a move whose target turns out read-only half-way', function () {
     mkdir("{$harbour->root}/kept/open/in", 0o777);
     mkdir("{$harbour->root}/kept/shut/in", 0o755);
     chmod("{$harbour->root}/kept/open/in", 0o777);
-    $desk = app(SaveDesk::class);
+    $desk = app(Execution::class);
     // All that is needed is loaded before becoming someone who may not read it.
     $harbour->draft('book.md', '# Changed');
     $desk->save($harbour->workspace, $harbour->owner, [$harbour->document('book.md')->id => Decision::save()], null, null);
@@ -184,11 +185,17 @@ it('takes back a move whose target turns out read-only half-way', function () {
 it('stops a save that a person wants stopped, and takes back what was written', function () {
     $this->harbour->draft('book.md', '# Changed');
     $before = $this->harbour->hashes();
-    $key = $this->harbour->workspace->id;
-    api('DELETE', 'progress')->assertStatus(204);
-    Cache::put("progress:{$key}", ['done' => 0, 'of' => 1]);
-    expect(api('GET', 'progress')->json())->toBe(['done' => 0, 'of' => 1]);
-    api('DELETE', 'progress')->assertStatus(204);
+    $stops = 1;
+    DB::listen(function ($query) use (&$stops): void {
+        if (str_starts_with($query->sql, 'insert into `operations`') && $stops-- > 0) {
+            // It is under way, and has told so.
+            $id = $query->bindings[0];
+            Cache::put("progress:{$this->harbour->workspace->id}", ['operation' => $id, 'done' => 0, 'of' => 1]);
+            api('DELETE', 'progress/'.str_repeat('0', 26))->assertStatus(204);
+            expect(api('GET', 'progress')->json())->toBe(['operation' => $id, 'done' => 0, 'of' => 1]);
+            api('DELETE', "progress/{$id}")->assertStatus(204);
+        }
+    });
     $decisions = [['document' => $this->harbour->document('book.md')->id, 'kind' => 'save']];
     ($this->save)($decisions)->assertStatus(409)->assertJsonPath('detail', 'Stopped after 0 of 1 files, which have been taken back.');
     expect($this->harbour->hashes())->toBe($before)->and(api('GET', 'logbook')->json('0.state'))->toBe('rolled back')->and(api('GET', 'progress')->json('done'))->toBeNull();

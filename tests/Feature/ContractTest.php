@@ -38,7 +38,7 @@ function keepsContract(TestResponse $answer, string $path, string $verb = 'get')
 {
     $said = contract()['paths'][$path][$verb]['responses'][(string) $answer->getStatusCode()] ?? null;
     expect($said)->not->toBeNull("{$verb} {$path} answers {$answer->getStatusCode()}, of which the contract says nothing");
-    $schema = $said['content']['application/json']['schema'] ?? null;
+    $schema = ($said['content']['application/json'] ?? $said['content']['application/problem+json'] ?? [])['schema'] ?? null;
     expect($schema)->not->toBeNull("{$verb} {$path}: no schema");
     $validator = new Validator;
     $validator->resolver()?->registerRaw((string) json_encode(['definitions' => asJsonSchema(contract()['components']['schemas'])]), 'https://hafenbuch.test/contract.json');
@@ -78,7 +78,7 @@ it('answers as its contract says, everywhere', function () {
     keepsContract(api('POST', "documents/{$arm->id}/lock"), "{$d}/lock", 'post');
     keepsContract(api('DELETE', "documents/{$arm->id}/lock"), "{$d}/lock", 'delete');
     keepsContract(api('POST', 'documents', ['path' => 'more.svg', 'title' => 'More']), "{$w}/documents", 'post');
-    keepsContract(api('PATCH', 'documents/'.$harbour->document('more.svg')->id, ['path' => 'most.svg']), $d, 'patch');
+    keepsContract(api('PATCH', 'documents/'.$harbour->document('more.svg')->id, ['path' => 'most.svg'], $harbour->document('more.svg')->revision), $d, 'patch');
     keepsContract(api('PUT', "documents/{$arm->id}/draft", '<svg xmlns="http://www.w3.org/2000/svg"><title>Arm 2</title></svg>', 0), "{$d}/draft", 'put');
     keepsContract(api('PATCH', "documents/{$arm->id}/fields", ['name' => 'title', 'value' => 'Arm 3'], 1), "{$d}/fields", 'patch');
     keepsContract(api('POST', "documents/{$arm->id}/references", ['kind' => 'image', 'target' => $harbour->document('photo.png')->id], 2), "{$d}/references", 'post');
@@ -100,7 +100,7 @@ it('answers as its contract says, everywhere', function () {
     keepsContract(api('POST', 'relocations', ['paths' => ['photo.png'], 'into' => 'pictures']), "{$w}/relocations", 'post');
     keepsContract(api('GET', 'templates'), "{$w}/templates");
     keepsContract(api('GET', 'settings'), "{$w}/settings");
-    keepsContract(api('PATCH', 'settings', ['numbering' => ['SVG' => 'A-{00}'], 'namingRules' => ['n' => ['prefix' => 'n-', 'suffix' => '', 'find' => '', 'replace' => '', 'pattern' => false, 'counterStart' => null, 'counterWidth' => 2, 'dated' => false, 'letterCase' => 'keep']]]), "{$w}/settings", 'patch');
+    keepsContract(changeSettings(['numbering' => ['SVG' => 'A-{00}'], 'namingRules' => ['n' => ['prefix' => 'n-', 'suffix' => '', 'find' => '', 'replace' => '', 'pattern' => false, 'counterStart' => null, 'counterWidth' => 2, 'dated' => false, 'letterCase' => 'keep']]]), "{$w}/settings", 'patch');
     keepsContract(api('POST', 'numbers', ['format' => 'SVG']), "{$w}/numbers", 'post');
     keepsContract(api('GET', 'names?path=book.md'), "{$w}/names");
     keepsContract(api('POST', 'uploads/check', ['paths' => ['book.md']]), "{$w}/uploads/check", 'post');
@@ -130,6 +130,54 @@ it('answers as its contract says, everywhere', function () {
     keepsContract(api('POST', "logbook/{$entry['id']}/undo", ['fingerprint' => $undo['fingerprint']]), "{$w}/logbook/{operation}/undo", 'post');
 });
 
+it('describes the failures too, with all that they bring', function () {
+    $harbour = $this->harbour = new Harbour(['a.md' => '# A']);
+    $this->actingAs($harbour->owner);
+    $a = $harbour->draft('a.md', '# B');
+    [$w, $d] = ['/workspaces/{workspace}', '/workspaces/{workspace}/documents/{document}'];
+    keepsContract(api('PUT', "documents/{$a->id}/draft", 'x', 99)->assertStatus(412), "{$d}/draft", 'put');
+    keepsContract(api('PUT', "documents/{$a->id}/draft", 'x')->assertStatus(428), "{$d}/draft", 'put');
+    keepsContract(api('GET', 'documents/'.str_repeat('0', 26))->assertStatus(404), $d);
+    keepsContract(api('POST', 'plan', [])->assertStatus(422), "{$w}/plan", 'post');
+    $decisions = [['document' => $a->id, 'kind' => 'save']];
+    $read = keepsContract(api('POST', 'plan', ['decisions' => $decisions]), "{$w}/plan", 'post')->json('fingerprint');
+    $harbour->draft('a.md', '# C');
+    keepsContract(api('POST', 'save', ['decisions' => $decisions, 'fingerprint' => $read])->assertStatus(409)->assertJsonPath('planned.fingerprint', $read), "{$w}/save", 'post');
+    expect(contract()['components']['schemas'])->toHaveKey('Problem')->and(json_encode(contract()))->not->toContain('"required":[]');
+});
+
+it('keeps what two people change in the settings at once, or tells the second', function () {
+    $harbour = $this->harbour = new Harbour;
+    $this->actingAs($harbour->owner);
+    $read = api('GET', 'settings')->assertHeader('ETag', '"0"')->json('revision');
+    api('PATCH', 'settings', ['undoDays' => 60], $read)->assertOk()->assertJsonPath('revision', $read + 1);
+    api('PATCH', 'settings', ['undoDays' => 5, 'steps' => 50], $read)->assertStatus(412)->assertJsonPath('revision', $read + 1);
+    expect(api('GET', 'settings')->json('undoDays'))->toBe(60);
+    // What a save keeps beside names no revision, and takes nothing away.
+    App\Workspace\Settings::of($harbour->workspace)->set(['follow' => 'quay']);
+    expect(api('GET', 'settings')->json())->toMatchArray(['undoDays' => 60, 'follow' => 'quay']);
+});
+
+it('keeps one shown plan a person, however many are made', function () {
+    $harbour = $this->harbour = new Harbour(['a.md' => '# A']);
+    $this->actingAs($harbour->owner);
+    $a = $harbour->draft('a.md', '# B');
+    $count = static fn (): int => Illuminate\Support\Facades\DB::table('cache')->where('key', 'like', "%plan:{$harbour->workspace->id}:%")->count();
+    foreach ([[], [['document' => $a->id, 'kind' => 'save']], [['document' => $a->id, 'kind' => 'discard']]] as $decisions) {
+        api('POST', 'plan', ['decisions' => $decisions])->assertOk();
+    }
+    expect($count())->toBe(1);
+});
+
+it('takes the day of the person and not of the server', function (string $zone, string $day) {
+    $harbour = $this->harbour = new Harbour(['plan 2026-03-01.md' => '# Plan']);
+    $this->actingAs($harbour->owner);
+    Illuminate\Support\Carbon::setTestNow('2026-03-07 23:30:00 UTC');
+    $next = $this->getJson($harbour->api("/documents/{$harbour->document('plan 2026-03-01.md')->id}/series"), ['X-Time-Zone' => $zone])->assertOk()->json('next');
+    Illuminate\Support\Carbon::setTestNow();
+    expect($next)->toBe("plan {$day}.md");
+})->with([['Pacific/Auckland', '2026-03-08'], ['America/Lima', '2026-03-07'], ['No/Where', '2026-03-07']]);
+
 it('explains every refusal as problem details', function (string $verb, string $path, array|string|null $body, int $status) {
     $this->harbour = new Harbour(['a.md' => '# A']);
     $this->actingAs($this->harbour->owner);
@@ -149,7 +197,10 @@ it('explains every refusal as problem details', function (string $verb, string $
     'a folder that is none' => ['POST', 'relocations', ['paths' => ['b'], 'into' => 'c'], 422],
     'nothing to relocate' => ['POST', 'relocations', ['paths' => []], 422],
     'no scheme' => ['POST', 'numbers', ['format' => 'SVG'], 422],
-    'a wrong follow' => ['PATCH', 'settings', ['follow' => 'some'], 422],
+    'settings without their revision' => ['PATCH', 'settings', ['follow' => 'nobody'], 428],
+    'a new path without a revision' => ['PATCH', 'documents/{a}', ['path' => 'b.md'], 428],
+    'no rule to preview' => ['POST', 'retention/preview', null, 422],
+    'half a rule to preview' => ['POST', 'retention/preview', ['retention' => []], 422],
     'a wrong verb' => ['DELETE', 'settings', null, 405],
     'a template that is gone' => ['POST', 'documents', ['path' => 'b.md', 'title' => 'B', 'template' => 'ours:none.md'], 422],
     'no entry' => ['GET', 'logbook/01hzzzzzzzzzzzzzzzzzzzzzzz', null, 404],

@@ -111,7 +111,7 @@ it('says why a scan in the queue has failed', function () {
 });
 
 it('keeps each document’s steps and versions within what was agreed on, each hour', function () {
-    api('PATCH', 'settings', ['steps' => 100])->assertOk();
+    changeSettings(['steps' => 100])->assertOk();
     for ($n = 0; $n < 130; $n++) {
         $this->harbour->draft('far.md', "# Far {$n}\n");
     }

@@ -11,7 +11,7 @@ beforeEach(function () {
         'templates/newer.x3d' => '<X3D version="5.0"><Scene/></X3D>', 'shared/legend.svg' => '<svg xmlns="http://www.w3.org/2000/svg"/>', 'GH-0006 arm.svg' => '<svg xmlns="http://www.w3.org/2000/svg"/>',
     ]);
     $this->actingAs($this->harbour->owner);
-    api('PATCH', 'settings', ['templates' => 'templates', 'numbering' => ['SVG' => 'GH-{0000}']])->assertOk();
+    changeSettings(['templates' => 'templates', 'numbering' => ['SVG' => 'GH-{0000}']])->assertOk();
 });
 
 it('begins a document from a template of the workspace', function () {
@@ -37,7 +37,7 @@ it('gives no number twice', function () {
     $this->harbour->draft('GH-0007.svg', '<svg xmlns="http://www.w3.org/2000/svg"/>');
     expect($take())->toBe(9);
     api('POST', 'numbers', ['format' => 'Markdown'])->assertStatus(422);
-    api('PATCH', 'settings', ['numbering' => ['Markdown' => 'Note {00}']]);
+    changeSettings(['numbering' => ['Markdown' => 'Note {00}']]);
     expect(api('POST', 'numbers', ['format' => 'Markdown'])->json('name'))->toBe('Note 01');
 });
 
@@ -53,14 +53,15 @@ it('checks names as they are typed', function (string $path, ?string $obstacle, 
 ]);
 
 it('keeps settings, and refuses wrong ones', function () {
-    api('PATCH', 'settings', ['numbering' => ['SVG' => 'GH']])->assertStatus(422);
-    api('PATCH', 'settings', ['templates' => '../x'])->assertStatus(422);
-    api('PATCH', 'settings', ['namingRules' => ['bad' => ['find' => '(', 'pattern' => true]]])->assertStatus(422);
-    api('PATCH', 'settings', ['namingRules' => ['north' => ['prefix' => 'n-', 'dated' => true]], 'ignore' => ['.*', 'shared']])->assertOk();
+    changeSettings(['numbering' => ['SVG' => 'GH']])->assertStatus(422);
+    changeSettings(['templates' => '../x'])->assertStatus(422);
+    changeSettings(['namingRules' => ['bad' => ['find' => '(', 'pattern' => true]]])->assertStatus(422);
+    changeSettings(['namingRules' => ['north' => ['prefix' => 'n-', 'dated' => true]], 'ignore' => ['.*', 'shared']])->assertOk();
     expect(api('GET', 'settings')->json())->toMatchArray(['ignore' => ['.*', 'shared'], 'templates' => 'templates', 'numbering' => ['SVG' => 'GH-{0000}'], 'namingRules' => ['north' => ['prefix' => 'n-', 'dated' => true]]]);
     $this->harbour->workspace->refresh();
+    $this->harbour->put('shared/unused.svg', '<svg/>');
     $this->harbour->scan();
-    expect(Document::at($this->harbour->workspace, 'shared/legend.svg')?->is_gone)->not->toBeFalse();
+    expect(Document::at($this->harbour->workspace, 'shared/unused.svg'))->toBeNull();
 });
 
 it('takes files from a person’s computer as drafts', function () {

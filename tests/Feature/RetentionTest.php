@@ -46,7 +46,7 @@ it('applies the rule, and the store frees what nothing refers to any more', func
     ($this->age)(31);
     DB::table('draft_steps')->where('document_id', $this->a->id)->delete();
     ($this->old)($this->hashes);
-    api('PATCH', 'settings', ['retention' => ['kind' => 'all', 'folders' => ['show' => ['kind' => 'last', 'last' => 1]], 'kinds' => ['Markdown' => ['kind' => 'last', 'last' => 2]]]])->assertOk()->assertJsonPath('retention.kinds.Markdown.last', 2);
+    changeSettings(['retention' => ['kind' => 'all', 'folders' => ['show' => ['kind' => 'last', 'last' => 1]], 'kinds' => ['Markdown' => ['kind' => 'last', 'last' => 2]]]])->assertOk()->assertJsonPath('retention.kinds.Markdown.last', 2);
     api('POST', 'retention')->assertOk()->assertJson(['versions' => 6]);
     expect(($this->numbers)())->toBe([9, 8, 4, 0]);
     $store = app(DiskContentStore::class);
@@ -54,7 +54,7 @@ it('applies the rule, and the store frees what nothing refers to any more', func
 });
 
 it('keeps what an entry needs to be taken back, and takes it back', function () {
-    api('PATCH', 'settings', ['retention' => ['kind' => 'last', 'last' => 1]]);
+    changeSettings(['retention' => ['kind' => 'last', 'last' => 1]]);
     DB::table('draft_steps')->where('document_id', $this->a->id)->delete();
     ($this->old)($this->hashes);
     api('POST', 'retention')->assertJson(['versions' => 8]);
@@ -83,7 +83,7 @@ it('thins one document out by hand, but for what always stays', function () {
 
 it('refuses a rule that cannot be meant', function (array $rule) {
     api('POST', 'retention/preview', ['retention' => $rule])->assertStatus(422);
-    api('PATCH', 'settings', ['retention' => $rule])->assertStatus(422);
+    changeSettings(['retention' => $rule])->assertStatus(422);
 })->with([[['kind' => 'last', 'last' => 0]], [['kind' => 'some']], [['kind' => 'aged', 'bands' => []]], [['kind' => 'aged', 'bands' => [['days' => 3, 'every' => 'day']]]], [['kind' => 'all', 'folders' => ['../out' => ['kind' => 'all']]]]]);
 
 it('proves what the store holds, and names what is missing, damaged and left over', function () {
@@ -126,7 +126,7 @@ it('frees nothing while an operation runs, nor what was used just now, nor with 
 });
 
 it('thins from the command line, with a look before', function () {
-    api('PATCH', 'settings', ['retention' => ['kind' => 'last', 'last' => 4]]);
+    changeSettings(['retention' => ['kind' => 'last', 'last' => 4]]);
     $preview = $this->harbour->command('thin', ['--preview', '--json']);
     expect([$preview['code'], $preview['json']['versions'], $preview['json']['gone']])->toBe([0, 5, 0])->and(($this->numbers)())->toHaveCount(10);
     expect($this->harbour->command('thin', '--json')['json']['gone'])->toBe(5)->and(($this->numbers)())->toBe([9, 8, 7, 6, 0]);

@@ -11,7 +11,7 @@ use App\Models\Scan;
 use App\Models\User;
 use App\Models\Workspace;
 use App\Quay\Quay;
-use App\Saving\SaveDesk;
+use App\Saving\Execution;
 use App\Workspace\Index\Scanner;
 use App\Workspace\Workspaces;
 use Hafenbuch\Core\Plan\Decision;
@@ -117,7 +117,7 @@ final class Harbour
     {
         $drafts = Document::query()->where('workspace_id', $this->workspace->id)->whereHas('draft')->pluck('id')->all();
 
-        return app(SaveDesk::class)->save($this->workspace, $this->owner, array_fill_keys($drafts, Decision::save()), null, $note) ?? throw new \RuntimeException('There was nothing to save.');
+        return app(Execution::class)->save($this->workspace, $this->owner, array_fill_keys($drafts, Decision::save()), null, $note) ?? throw new \RuntimeException('There was nothing to save.');
     }
 
     public function api(string $path = ''): string
@@ -151,6 +151,24 @@ final class Harbour
         $name = $command === 'check' ? [] : [$this->workspace->name];
 
         return new Process([PHP_BINARY, base_path('bin/hafenbuch'), $command, ...$name, ...$arguments], timeout: 60);
+    }
+
+    /**
+     * Runs a command that is killed just before it sends a statement for the nth time.
+     *
+     * @param  string  $pattern  of the statement
+     * @param  list<string>  $arguments
+     */
+    public function dying(string $pattern, int $nth, string $command, array $arguments): Process
+    {
+        $process = new Process([PHP_BINARY, base_path('tests/Support/dying.php'), $pattern, (string) $nth, $command, $this->workspace->name, ...$arguments], timeout: 60);
+        try {
+            $process->run();
+        } catch (ProcessSignaledException) {
+            // As was meant.
+        }
+
+        return $process;
     }
 
     /** Ends it at once, wherever it is; one that has just ended by itself is let be. */

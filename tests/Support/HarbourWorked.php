@@ -7,8 +7,10 @@ namespace Tests\Support;
 use App\Drafts\DraftDesk;
 use App\Models\Document;
 use App\Models\Operation;
+use App\Saving\Execution;
 use App\Saving\PlanBlocked;
-use App\Saving\SaveDesk;
+use App\Saving\Planning;
+use App\Saving\Undoing;
 use App\Workspace\Index\SnapshotReader;
 use Hafenbuch\Core\Document\Snapshot;
 use Hafenbuch\Core\Plan\Plan;
@@ -65,8 +67,8 @@ final class HarbourWorked implements Worked
 
     public function execute(array $decisions): Plan
     {
-        $desk = app(SaveDesk::class);
-        $plan = $desk->plan($this->harbour->workspace, $this->harbour->owner, $decisions);
+        [$desk, $planning] = [app(Execution::class), app(Planning::class)];
+        $plan = $planning->plan($this->harbour->workspace, $this->harbour->owner, $decisions);
         if (! $plan->isBlocked() && ! $plan->isEmpty()) {
             try {
                 $entry = $desk->save($this->harbour->workspace, $this->harbour->owner, $decisions, $plan->fingerprint, null);
@@ -81,9 +83,9 @@ final class HarbourWorked implements Worked
 
     public function undo(): void
     {
-        $desk = app(SaveDesk::class);
+        $desk = app(Undoing::class);
         $entry = Operation::query()->findOrFail((string) array_pop($this->entries));
-        $plan = $desk->planUndo($this->harbour->workspace, $entry);
+        $plan = $desk->plan($this->harbour->workspace, $entry);
         $desk->undo($this->harbour->workspace, $this->harbour->owner, $entry, $plan->fingerprint);
     }
 }

@@ -11,6 +11,7 @@ use App\Http\Data\StatementData;
 use App\Http\NamingRuleReader;
 use App\Http\OpenApi\Body;
 use App\Http\OpenApi\Ok;
+use App\Http\PersonsDay;
 use App\Models\Document;
 use App\Models\Operation;
 use App\Models\Workspace;
@@ -48,10 +49,10 @@ final readonly class CopyController
         $isSetAside = $given['setAside'] ?? false;
         $folder = trim($given['folder'] ?? '', '/ ');
         if ($folder === '') {
-            $folder = $isSetAside ? $this->desk->setAsideFolder($workspace, $document, now()->format('Y-m-d')) : $this->desk->folderFor($workspace, $document);
+            $folder = $isSetAside ? $this->desk->setAsideFolder($workspace, $document, PersonsDay::of($request)) : $this->desk->folderFor($workspace, $document);
         }
         $rows = $this->desk->rows($workspace, $document, new CopyOptions(
-            $isSetAside ? new NamingRule : NamingRuleReader::read($given['rule'] ?? []),
+            $isSetAside ? new NamingRule : NamingRuleReader::read($given['rule'] ?? [], PersonsDay::of($request)),
             Path::of($folder)->value, $given['flat'] ?? false, array_fill_keys($given['shared'] ?? [], true), $given['paths'] ?? [],
         ));
 

@@ -6,8 +6,12 @@ namespace App\Http\Controllers;
 
 use App\Drafts\DraftDesk;
 use App\Http\Data\FoundDocumentData;
+use App\Http\Errors;
 use App\Http\OpenApi\Body;
+use App\Http\OpenApi\IfMatch;
 use App\Http\OpenApi\Ok;
+use App\Http\PersonsDay;
+use App\Http\Revision;
 use App\Models\Document;
 use App\Models\User;
 use App\Models\Workspace;
@@ -15,7 +19,6 @@ use App\Naming\TemplateList;
 use App\Quay\Quay;
 use App\Support\Refused;
 use App\Workspace\Files\WorkspaceFiles;
-use App\Workspace\Pulse;
 use Hafenbuch\Core\Path\Path;
 use Illuminate\Container\Attributes\CurrentUser;
 use Illuminate\Http\JsonResponse;
@@ -54,7 +57,7 @@ final class DocumentController
         $this->refuseTaken($workspace, $path);
         $title = trim((string) $given['title']);
         $values = ['title' => $title === '' ? pathinfo($path, PATHINFO_FILENAME) : $title, 'number' => (string) ($given['number'] ?? '')];
-        $bytes = $templates->content($workspace, $path, $given['template'] ?? null, $values, $person);
+        $bytes = $templates->content($workspace, $path, $given['template'] ?? null, $values, $person, PersonsDay::of($request));
         $document = $drafts->begin($workspace, $path, $bytes, $person);
         (new Quay($workspace, $person))->open([$document->id]);
 
@@ -68,20 +71,20 @@ final class DocumentController
     }
 
     /** Gives a new document, which has no file yet, another proposed path. */
-    #[OA\Patch(path: '/workspaces/{workspace}/documents/{document}', operationId: 'proposePath', requestBody: new Body([new OA\Property(property: 'path', type: 'string')], ['path']), responses: [new Ok('FoundDocument')])]
+    #[OA\Patch(path: '/workspaces/{workspace}/documents/{document}', operationId: 'proposePath', parameters: [new IfMatch], requestBody: new Body([new OA\Property(property: 'path', type: 'string')], ['path']), responses: [new Ok('FoundDocument')])]
     public function update(Request $request, Workspace $workspace, Document $document, DraftDesk $drafts, #[CurrentUser] User $person): JsonResponse
     {
         $path = Path::of($request->validate(['path' => 'required|string'])['path'])->value;
-        if ($document->saved_hash !== null) {
-            throw Refused::because("{$document->path} has a file already; its path is not a proposal any more.");
+        $revision = Revision::named($request);
+        if ($revision === null) {
+            return Errors::respond(428, Revision::MISSING);
         }
         if ($path !== $document->path) {
             $this->refuseTaken($workspace, $path);
-            $drafts->propose($document, $path, $person);
-            Pulse::tell($workspace, Pulse::DOCUMENTS);
+            $document = $drafts->propose($document, $path, $person, $revision);
         }
 
-        return new JsonResponse(FoundDocumentData::of($document, true));
+        return new JsonResponse(FoundDocumentData::of($document, true), 200, ['ETag' => Revision::tag($document->revision)]);
     }
 
     private function refuseTaken(Workspace $workspace, string $path): void

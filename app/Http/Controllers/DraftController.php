@@ -6,6 +6,7 @@ namespace App\Http\Controllers;
 
 use App\Drafts\DraftDesk;
 use App\Http\DraftEdit;
+use App\Http\OpenApi\IfMatch;
 use App\Http\OpenApi\Ok;
 use App\Http\Revision;
 use App\Models\Document;
@@ -32,7 +33,7 @@ final class DraftController
 
     #[OA\Put(
         path: '/workspaces/{workspace}/documents/{document}/draft', operationId: 'writeDraft',
-        parameters: [new OA\HeaderParameter(name: 'If-Match', required: true, description: 'the revision that was read', schema: new OA\Schema(type: 'string'))],
+        parameters: [new IfMatch],
         requestBody: new OA\RequestBody(required: true, content: new OA\MediaType(mediaType: 'application/octet-stream', schema: new OA\Schema(type: 'string', format: 'binary'))),
         responses: [new Ok('DocumentRow'), new OA\Response(response: 412, description: 'someone else has written meanwhile')],
     )]

@@ -6,6 +6,7 @@ namespace App\Http\Controllers;
 
 use App\Http\DraftEdit;
 use App\Http\OpenApi\Body;
+use App\Http\OpenApi\IfMatch;
 use App\Http\OpenApi\Ok;
 use App\Models\Document;
 use App\Models\User;
@@ -23,7 +24,7 @@ final class FieldController
 {
     #[OA\Patch(
         path: '/workspaces/{workspace}/documents/{document}/fields', operationId: 'writeField',
-        parameters: [new OA\HeaderParameter(name: 'If-Match', required: true, schema: new OA\Schema(type: 'string'))],
+        parameters: [new IfMatch],
         requestBody: new Body([new OA\Property(property: 'name', type: 'string'), new OA\Property(property: 'value', type: 'string')], ['name', 'value']),
         responses: [new Ok('DocumentRow'), new OA\Response(response: 412, description: 'someone else has written meanwhile')],
     )]

@@ -16,7 +16,8 @@ use App\Models\User;
 use App\Models\Workspace;
 use App\Saving\Logbook\Comparer;
 use App\Saving\Resolution;
-use App\Saving\SaveDesk;
+use App\Saving\Resolving;
+use App\Saving\Undoing;
 use Hafenbuch\Core\Plan\Action;
 use Illuminate\Container\Attributes\CurrentUser;
 use Illuminate\Http\JsonResponse;
@@ -64,10 +65,10 @@ final class LogbookController
     #[OA\Post(path: '/workspaces/{workspace}/logbook/{operation}/settle', operationId: 'settleEntry', requestBody: new Body([
         new OA\Property(property: 'how', type: 'string', enum: ['finish', 'back', 'keep']),
     ], ['how']), responses: [new Ok('Entry')])]
-    public function settle(Request $request, Workspace $workspace, Operation $operation, #[CurrentUser] User $person, SaveDesk $desk): JsonResponse
+    public function settle(Request $request, Workspace $workspace, Operation $operation, #[CurrentUser] User $person, Resolving $resolving): JsonResponse
     {
         $how = Resolution::from($request->validate(['how' => ['required', Rule::enum(Resolution::class)]])['how']);
-        $desk->settle($workspace, $person, $operation, $how);
+        $resolving->resolve($workspace, $person, $operation, $how);
 
         return new JsonResponse(EntryData::of($operation->refresh()));
     }
@@ -85,18 +86,18 @@ final class LogbookController
     }
 
     #[OA\Get(path: '/workspaces/{workspace}/logbook/{operation}/undo', operationId: 'planUndo', responses: [new Ok('Plan')])]
-    public function planUndo(Workspace $workspace, Operation $operation, SaveDesk $desk): JsonResponse
+    public function planUndo(Workspace $workspace, Operation $operation, Undoing $undoing): JsonResponse
     {
-        return new JsonResponse(PlanData::of($desk->planUndo($workspace, $operation)));
+        return new JsonResponse(PlanData::of($undoing->plan($workspace, $operation)));
     }
 
     #[OA\Post(path: '/workspaces/{workspace}/logbook/{operation}/undo', operationId: 'undo', requestBody: new Body([
         new OA\Property(property: 'fingerprint', type: 'string'),
     ], ['fingerprint']), responses: [new Ok('Entry')])]
-    public function undo(Request $request, Workspace $workspace, Operation $operation, #[CurrentUser] User $person, SaveDesk $desk): JsonResponse
+    public function undo(Request $request, Workspace $workspace, Operation $operation, #[CurrentUser] User $person, Undoing $undoing): JsonResponse
     {
         $given = $request->validate(['fingerprint' => 'required|string|size:64']);
 
-        return new JsonResponse(EntryData::of($desk->undo($workspace, $person, $operation, $given['fingerprint'])));
+        return new JsonResponse(EntryData::of($undoing->undo($workspace, $person, $operation, $given['fingerprint'])));
     }
 }

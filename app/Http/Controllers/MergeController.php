@@ -6,6 +6,7 @@ namespace App\Http\Controllers;
 
 use App\Drafts\DraftDesk;
 use App\Http\Errors;
+use App\Http\OpenApi\IfMatch;
 use App\Http\OpenApi\Ok;
 use App\Http\Revision;
 use App\Models\Document;
@@ -24,7 +25,7 @@ final readonly class MergeController
     #[OA\Post(
         path: '/workspaces/{workspace}/documents/{document}/merge', operationId: 'mergeDraft',
         parameters: [
-            new OA\HeaderParameter(name: 'If-Match', required: true, schema: new OA\Schema(type: 'string')),
+            new IfMatch,
             new OA\QueryParameter(name: 'theirs', required: true, description: 'SHA-256 of the file that was merged', schema: new OA\Schema(type: 'string')),
         ],
         requestBody: new OA\RequestBody(required: true, content: new OA\MediaType(mediaType: 'application/octet-stream', schema: new OA\Schema(type: 'string', format: 'binary'))),
@@ -40,7 +41,7 @@ final readonly class MergeController
         if ($document->saved_hash !== $theirs || $document->is_gone) {
             return Errors::respond(409, "{$document->path} has changed on disk again. Look at it as it is now; what you have merged is still on this page.");
         }
-        $document = $drafts->merge($document, (string) $request->getContent(), $person, $revision);
+        $document = $drafts->merge($document, (string) $request->getContent(), $person, $revision, $theirs);
 
         return new JsonResponse($rows->row($document, $person), 200, ['ETag' => Revision::tag($document->revision)]);
     }

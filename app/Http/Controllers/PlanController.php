@@ -11,6 +11,7 @@ use App\Http\DecisionReader;
 use App\Http\Errors;
 use App\Http\OpenApi\Body;
 use App\Http\OpenApi\Ok;
+use App\Http\ShownPlans;
 use App\Models\Document;
 use App\Models\Operation;
 use App\Models\User;
@@ -18,30 +19,28 @@ use App\Models\Workspace;
 use App\Past\Comparing\Contrasts;
 use App\Past\Comparing\Source;
 use App\Quay\Quay;
+use App\Saving\Execution;
 use App\Saving\Logbook\Comparer;
-use App\Saving\SaveDesk;
+use App\Saving\Planning;
 use App\Workspace\Files\WorkspaceFiles;
 use App\Workspace\Settings;
 use Hafenbuch\Core\Plan\ReasonKind;
 use Illuminate\Container\Attributes\CurrentUser;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
-use Illuminate\Support\Facades\Cache;
 use Illuminate\Validation\Rule;
 use OpenApi\Attributes as OA;
 
 /** Plans of decisions on documents, and their execution. */
 final class PlanController
 {
-    private const SHOWN_MINUTES = 60;
-
     #[OA\Post(path: '/workspaces/{workspace}/plan', operationId: 'makePlan', requestBody: new Body([
         new OA\Property(property: 'decisions', type: 'array', items: new OA\Items(ref: '#/components/schemas/Decision')),
     ], ['decisions']), responses: [new Ok('Plan')])]
-    public function plan(Request $request, Workspace $workspace, #[CurrentUser] User $person, SaveDesk $desk): JsonResponse
+    public function plan(Request $request, Workspace $workspace, #[CurrentUser] User $person, Planning $planning): JsonResponse
     {
-        $plan = PlanData::of($desk->plan($workspace, $person, DecisionReader::read($request, $workspace)));
-        Cache::put(Errors::planKey($plan->fingerprint), json_decode((string) json_encode($plan)), now()->addMinutes(self::SHOWN_MINUTES));
+        $plan = PlanData::of($planning->plan($workspace, $person, DecisionReader::read($request, $workspace)));
+        ShownPlans::keep($workspace, $person, $plan);
 
         return new JsonResponse($plan);
     }
@@ -51,11 +50,11 @@ final class PlanController
         new OA\Property(property: 'decisions', type: 'array', items: new OA\Items(ref: '#/components/schemas/Decision')),
         new OA\Property(property: 'path', type: 'string', description: 'of the line'),
     ], ['decisions', 'path']), responses: [new Ok('Comparison')])]
-    public function compare(Request $request, Workspace $workspace, #[CurrentUser] User $person, SaveDesk $desk, Comparer $comparer, Contrasts $contrasts): JsonResponse
+    public function compare(Request $request, Workspace $workspace, #[CurrentUser] User $person, Planning $planning, Comparer $comparer, Contrasts $contrasts): JsonResponse
     {
         $path = $request->validate(['path' => 'required|string'])['path'];
 
-        [$before, $after] = $desk->contentsOf($workspace, $desk->plan($workspace, $person, DecisionReader::read($request, $workspace)), $path);
+        [$before, $after] = $planning->contentsOf($workspace, $planning->plan($workspace, $person, DecisionReader::read($request, $workspace)), $path);
         $stat = WorkspaceFiles::of($workspace)->stat($path);
 
         $document = Document::at($workspace, $path)?->setRelation('workspace', $workspace);
@@ -72,14 +71,14 @@ final class PlanController
         new OA\Property(property: 'kind', type: 'string', enum: ['save', 'copy', 'set aside', 'move', 'delete'], description: 'what the logbook is to call it'),
         new OA\Property(property: 'follow', type: 'string', enum: ['nobody', 'quay', 'everyone'], description: 'who followed; kept as the workspace’s default'),
     ], ['decisions', 'fingerprint']), responses: [new Ok('Entry'), new OA\Response(response: 409, description: 'the plan has changed; both are in the answer')])]
-    public function save(Request $request, Workspace $workspace, #[CurrentUser] User $person, SaveDesk $desk): JsonResponse
+    public function save(Request $request, Workspace $workspace, #[CurrentUser] User $person, Execution $execution): JsonResponse
     {
         $given = $request->validate([
             'fingerprint' => 'required|string|size:64', 'note' => 'nullable|string|max:2000',
             'kind' => ['nullable', Rule::in(Operation::KINDS)], 'follow' => ['nullable', Rule::in(Settings::FOLLOW)],
         ]);
         $decisions = DecisionReader::read($request, $workspace);
-        $entry = $desk->save($workspace, $person, $decisions, $given['fingerprint'], $given['note'] ?? null, $given['kind'] ?? Operation::SAVE);
+        $entry = $execution->save($workspace, $person, $decisions, $given['fingerprint'], $given['note'] ?? null, $given['kind'] ?? Operation::SAVE);
         if ($entry !== null) {
             $this->open($request, $workspace, $person, $entry);
             if (isset($given['follow'])) {

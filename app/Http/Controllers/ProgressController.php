@@ -13,18 +13,21 @@ use OpenApi\Attributes as OA;
 final class ProgressController
 {
     #[OA\Get(path: '/workspaces/{workspace}/progress', operationId: 'showProgress', responses: [new OA\Response(response: 200, description: 'files written so far, and in all', content: new OA\JsonContent(properties: [
+        new OA\Property(property: 'operation', type: 'string', nullable: true, description: 'by which it can be stopped'),
         new OA\Property(property: 'done', type: 'integer', nullable: true), new OA\Property(property: 'of', type: 'integer', nullable: true),
-    ], type: 'object', required: ['done', 'of']))])]
+    ], type: 'object', required: ['operation', 'done', 'of']))])]
     public function show(Workspace $workspace): JsonResponse
     {
-        return new JsonResponse((new SharedProgress($workspace))->now() ?? ['done' => null, 'of' => null]);
+        return new JsonResponse(SharedProgress::now($workspace) ?? ['operation' => null, 'done' => null, 'of' => null]);
     }
 
-    /** It takes back what it has written, as one act. */
-    #[OA\Delete(path: '/workspaces/{workspace}/progress', operationId: 'stopOperation', responses: [new OA\Response(response: 204, description: 'asked to stop')])]
-    public function destroy(Workspace $workspace): JsonResponse
+    /** It takes back what it has written, as one act. One that has ended meanwhile is not touched, and no other either. */
+    #[OA\Delete(path: '/workspaces/{workspace}/progress/{running}', operationId: 'stopOperation', responses: [new OA\Response(response: 204, description: 'asked to stop')])]
+    public function destroy(Workspace $workspace, string $running): JsonResponse
     {
-        (new SharedProgress($workspace))->stop();
+        if ((SharedProgress::now($workspace)['operation'] ?? null) === $running) {
+            SharedProgress::stop($running);
+        }
 
         return new JsonResponse(null, 204);
     }

@@ -13,7 +13,6 @@ use App\Workspace\Pulse;
 use Illuminate\Container\Attributes\CurrentUser;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
-use Illuminate\Support\Facades\DB;
 use OpenApi\Attributes as OA;
 
 /** Asked often, so that what others do shows without a reload. */
@@ -30,10 +29,10 @@ final class PulseController
             Visits::see($workspace, $person, $visit);
         }
         if (! $request->has('after')) {
-            return new JsonResponse(new PulseData((int) DB::table('events')->where('workspace_id', $workspace->id)->max('id'), []));
+            return new JsonResponse(new PulseData(Pulse::last($workspace), [], []));
         }
         $pulse = Pulse::since($workspace, $request->integer('after'));
 
-        return new JsonResponse(new PulseData($pulse['last'], $pulse['topics']));
+        return new JsonResponse(new PulseData($pulse['last'], $pulse['topics'], $pulse['documents']));
     }
 }

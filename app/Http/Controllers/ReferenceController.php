@@ -7,6 +7,7 @@ namespace App\Http\Controllers;
 use App\Drafts\References;
 use App\Http\DraftEdit;
 use App\Http\OpenApi\Body;
+use App\Http\OpenApi\IfMatch;
 use App\Http\OpenApi\Ok;
 use App\Models\Document;
 use App\Models\User;
@@ -28,7 +29,7 @@ final readonly class ReferenceController
 
     #[OA\Patch(
         path: '/workspaces/{workspace}/documents/{document}/references', operationId: 'pointReference',
-        parameters: [new OA\HeaderParameter(name: 'If-Match', required: true, schema: new OA\Schema(type: 'string'))],
+        parameters: [new IfMatch],
         requestBody: new Body([
             new OA\Property(property: 'offsets', type: 'array', items: new OA\Items(type: 'integer'), description: 'the references, by their offsets in bytes'),
             new OA\Property(property: 'target', type: 'string', description: 'the id of the document to point at'),
@@ -45,7 +46,7 @@ final readonly class ReferenceController
 
     #[OA\Post(
         path: '/workspaces/{workspace}/documents/{document}/references', operationId: 'addReference',
-        parameters: [new OA\HeaderParameter(name: 'If-Match', required: true, schema: new OA\Schema(type: 'string'))],
+        parameters: [new IfMatch],
         requestBody: new Body([
             new OA\Property(property: 'kind', type: 'string', description: 'one of the document’s addable kinds'),
             new OA\Property(property: 'target', type: 'string', description: 'the id of the document to refer to'),
@@ -63,7 +64,7 @@ final readonly class ReferenceController
 
     #[OA\Post(
         path: '/workspaces/{workspace}/documents/{document}/references/remove', operationId: 'removeReferences',
-        parameters: [new OA\HeaderParameter(name: 'If-Match', required: true, schema: new OA\Schema(type: 'string'))],
+        parameters: [new IfMatch],
         requestBody: new Body([
             new OA\Property(property: 'offsets', type: 'array', items: new OA\Items(type: 'integer'), description: 'the references, by their offsets in bytes'),
         ], ['offsets']),

@@ -30,7 +30,8 @@ final readonly class RetentionController
     ], ['retention']), responses: [new Ok('ThinningPreview')])]
     public function preview(Request $request, Workspace $workspace): JsonResponse
     {
-        $given = $request->validate(RetentionReader::rules('retention'))['retention'];
+        $rules = RetentionReader::rules('retention');
+        $given = $request->validate([...$rules, 'retention' => 'required|array', 'retention.kind' => ['required', ...array_slice($rules['retention.kind'], 1)]])['retention'];
 
         return new JsonResponse(ThinningPreviewData::of($this->retention->preview($workspace, RetentionReader::policy($given))));
     }

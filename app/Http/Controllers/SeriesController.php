@@ -7,21 +7,23 @@ namespace App\Http\Controllers;
 use App\Drafts\DraftDesk;
 use App\Http\Data\ComparisonData;
 use App\Http\OpenApi\Ok;
+use App\Http\PersonsDay;
 use App\Models\Document;
 use App\Models\Workspace;
 use App\Naming\SeriesReader;
 use App\Saving\Logbook\Comparer;
 use App\Workspace\Files\DiskContentStore;
 use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;
 
 /** The stages of a document under counted or dated names. */
 final class SeriesController
 {
     #[OA\Get(path: '/workspaces/{workspace}/documents/{document}/series', operationId: 'showSeries', responses: [new Ok('Series')])]
-    public function show(Workspace $workspace, Document $document, SeriesReader $series): JsonResponse
+    public function show(Request $request, Workspace $workspace, Document $document, SeriesReader $series): JsonResponse
     {
-        return new JsonResponse($series->of($workspace, $document));
+        return new JsonResponse($series->of($workspace, $document, PersonsDay::of($request)));
     }
 
     #[OA\Get(path: '/workspaces/{workspace}/documents/{document}/compare/{other}', operationId: 'compareDocuments', responses: [new Ok('Comparison')])]

@@ -5,9 +5,13 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Http\Data\SettingsData;
+use App\Http\Errors;
 use App\Http\NamingRuleReader;
 use App\Http\OpenApi\Body;
+use App\Http\OpenApi\IfMatch;
 use App\Http\OpenApi\Ok;
+use App\Http\PersonsDay;
+use App\Http\Revision;
 use App\Models\Workspace;
 use App\Workspace\Index\Scanner;
 use App\Workspace\Index\ScanWorkspace;
@@ -26,10 +30,12 @@ final class SettingsController
     #[OA\Get(path: '/workspaces/{workspace}/settings', operationId: 'showSettings', responses: [new Ok('Settings')])]
     public function show(Workspace $workspace): JsonResponse
     {
-        return new JsonResponse(SettingsData::of(Settings::of($workspace)));
+        $settings = Settings::of($workspace);
+
+        return new JsonResponse(SettingsData::of($settings), 200, ['ETag' => Revision::tag($settings->revision())]);
     }
 
-    #[OA\Patch(path: '/workspaces/{workspace}/settings', operationId: 'changeSettings', requestBody: new Body([
+    #[OA\Patch(path: '/workspaces/{workspace}/settings', operationId: 'changeSettings', parameters: [new IfMatch], requestBody: new Body([
         new OA\Property(property: 'ignore', type: 'array', items: new OA\Items(type: 'string')),
         new OA\Property(property: 'follow', type: 'string', enum: ['nobody', 'quay', 'everyone']),
         new OA\Property(property: 'templates', type: 'string', nullable: true),
@@ -40,6 +46,10 @@ final class SettingsController
     ]), responses: [new Ok('Settings')])]
     public function update(Request $request, Workspace $workspace): JsonResponse
     {
+        $revision = Revision::named($request);
+        if ($revision === null) {
+            return Errors::respond(428, Revision::MISSING);
+        }
         $given = $request->validate([
             'ignore' => 'array|max:200', 'ignore.*' => 'required|string|max:200', 'follow' => Rule::in(Settings::FOLLOW), 'templates' => 'nullable|string|max:4000',
             'numbering' => 'array|max:50', 'numbering.*' => 'required|string|max:120', 'namingRules' => 'array|max:200', ...NamingRuleReader::rules('namingRules.*'),
@@ -49,13 +59,13 @@ final class SettingsController
             $given['templates'] = Path::of(trim($given['templates'], '/ '))->value;
         }
         array_map(NumberingScheme::of(...), $given['numbering'] ?? []);
-        array_map(NamingRuleReader::read(...), $given['namingRules'] ?? []);
+        array_map(static fn (array $rule) => NamingRuleReader::read($rule, PersonsDay::of($request)), $given['namingRules'] ?? []);
         if (isset($given['retention'])) {
             $given['retention'] = RetentionReader::write(RetentionReader::policy($given['retention']));
         }
         $settings = Settings::of($workspace);
         $mustScan = isset($given['ignore']) && $given['ignore'] !== $settings->ignore();
-        $settings->set($given);
+        $settings->set($given, $revision);
         if ($mustScan) {
             ScanWorkspace::dispatch(Scanner::queue($workspace)->id);
         }

@@ -12,6 +12,7 @@ use App\Http\Data\StepData;
 use App\Http\Data\StepListData;
 use App\Http\DraftEdit;
 use App\Http\OpenApi\Body;
+use App\Http\OpenApi\IfMatch;
 use App\Http\OpenApi\Ok;
 use App\Models\Document;
 use App\Models\DraftStep;
@@ -52,7 +53,7 @@ final readonly class StepController
     /** Goes to a step; where one goes on from there, the steps after it stay beside the new ones. */
     #[OA\Post(
         path: '/workspaces/{workspace}/documents/{document}/steps/{step}', operationId: 'goToStep',
-        parameters: [new OA\HeaderParameter(name: 'If-Match', required: true, schema: new OA\Schema(type: 'string'))],
+        parameters: [new IfMatch],
         responses: [new Ok('DocumentRow'), new OA\Response(response: 412, description: 'someone else has written meanwhile')],
     )]
     public function goTo(Request $request, Workspace $workspace, Document $document, int $step, #[CurrentUser] User $person, DraftEdit $edit): JsonResponse

@@ -40,7 +40,7 @@ final class UploadController
         foreach ($paths as $path) {
             $obstacle = $check->obstacle($path);
             if ($obstacle !== null) {
-                $clashes[] = ['path' => $path, 'obstacle' => $obstacle, 'free' => $check->free($this->plain($path)), 'canReplace' => Document::at($workspace, $path) !== null];
+                $clashes[] = ['path' => $path, 'obstacle' => $obstacle, 'free' => $check->free($this->plain($path)) ?? $path, 'canReplace' => Document::at($workspace, $path) !== null];
             }
         }
 

@@ -7,6 +7,7 @@ namespace App\Http\Controllers;
 use App\Http\Data\VersionData;
 use App\Http\DraftEdit;
 use App\Http\OpenApi\Body;
+use App\Http\OpenApi\IfMatch;
 use App\Http\OpenApi\Ok;
 use App\Models\Document;
 use App\Models\User;
@@ -64,7 +65,7 @@ final readonly class VersionController
     /** It becomes the draft; a save makes a new version of it, so that none in between is lost. */
     #[OA\Post(
         path: '/workspaces/{workspace}/documents/{document}/versions/{number}', operationId: 'bringBackVersion',
-        parameters: [new OA\HeaderParameter(name: 'If-Match', required: true, schema: new OA\Schema(type: 'string'))],
+        parameters: [new IfMatch],
         responses: [new Ok('DocumentRow'), new OA\Response(response: 412, description: 'someone else has written meanwhile')],
     )]
     public function bringBack(Request $request, Workspace $workspace, Document $document, int $number, #[CurrentUser] User $person, DraftEdit $edit): JsonResponse

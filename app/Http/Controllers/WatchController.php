@@ -34,7 +34,7 @@ final readonly class WatchController
     ]), responses: [new Ok('Watch')])]
     public function update(Request $request, Workspace $workspace, #[CurrentUser] User $person): JsonResponse
     {
-        WatchSettings::of($person)->with($request->validate(WatchSettings::rules()))->keep($person);
+        WatchSettings::change($person, $request->validate(WatchSettings::rules()));
         $this->points->limit($workspace, $person);
 
         return $this->show($workspace, $person);

@@ -21,7 +21,7 @@ final readonly class EntryData
         #[OA\Property] public string $id,
         #[OA\Property(description: 'counted in the workspace')] public int $number,
         #[OA\Property(enum: ['save', 'copy', 'set aside', 'move', 'delete', 'undo', 'outside', 'settle'])] public string $kind,
-        #[OA\Property(enum: ['prepared', 'done', 'taken back', 'rolled back', 'needs a person', 'settled'])] public string $state,
+        #[OA\Property(enum: ['prepared', 'written', 'done', 'taken back', 'rolled back', 'needs a person', 'settled'])] public string $state,
         #[OA\Property] public ?string $person,
         #[OA\Property(format: 'date-time')] public string $at,
         #[OA\Property] public ?string $note,

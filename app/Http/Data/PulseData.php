@@ -4,15 +4,20 @@ declare(strict_types=1);
 
 namespace App\Http\Data;
 
+use App\Workspace\Pulse;
 use OpenApi\Attributes as OA;
 
 /** What has changed since a point. */
 #[OA\Schema(schema: 'Pulse')]
 final readonly class PulseData
 {
-    /** @param list<string> $topics */
+    /**
+     * @param  list<string>  $topics
+     * @param  ?list<string>  $documents
+     */
     public function __construct(
         #[OA\Property(description: 'the point to name next time')] public int $last,
-        #[OA\Property(items: new OA\Items(type: 'string', enum: ['documents', 'quay', 'logbook', 'scan']))] public array $topics,
+        #[OA\Property(items: new OA\Items(type: 'string', enum: Pulse::TOPICS))] public array $topics,
+        #[OA\Property(items: new OA\Items(type: 'string'), description: 'the documents that have changed; null: not known, or too many to name')] public ?array $documents,
     ) {}
 }

@@ -27,11 +27,12 @@ final readonly class SettingsData
         #[OA\Property(type: 'object', allOf: [new OA\Schema(ref: '#/components/schemas/RetentionPolicy')])] public array $retention,
         #[OA\Property(description: 'days in which an entry can be taken back at least')] public int $undoDays,
         #[OA\Property(description: 'steps of a document that stay after a save')] public int $steps,
+        #[OA\Property(description: 'to be named in If-Match by whoever changes them')] public int $revision,
     ) {}
 
     public static function of(Settings $settings): self
     {
         return new self($settings->ignore(), $settings->follow(), $settings->templates(), (object) $settings->numbering(), (object) $settings->namingRules(),
-            RetentionReader::write($settings->retention()), $settings->undoDays(), $settings->steps());
+            RetentionReader::write($settings->retention()), $settings->undoDays(), $settings->steps(), $settings->revision());
     }
 }

@@ -16,6 +16,8 @@ final class Body extends OA\RequestBody
      */
     public function __construct(array $properties, array $required = [])
     {
-        parent::__construct(required: true, content: new OA\JsonContent(properties: $properties, type: 'object', required: $required));
+        parent::__construct(required: true, content: $required === []
+            ? new OA\JsonContent(properties: $properties, type: 'object')
+            : new OA\JsonContent(properties: $properties, type: 'object', required: $required));
     }
 }

@@ -106,7 +106,7 @@ final class LogbookPast implements Past
     {
         $this->paths ??= new PathCheck($this->workspace);
 
-        return $this->paths->free($path);
+        return $this->paths->free($path) ?? $path;
     }
 
     public function has(string $hash): bool

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Past\Recovery;
 
 use App\Models\User;
+use Illuminate\Support\Facades\DB;
 
 /** How one person has the watch kept. */
 final readonly class WatchSettings
@@ -36,8 +37,17 @@ final readonly class WatchSettings
         return new self(...[...get_object_vars($this), ...array_map(intval(...), $given)]);
     }
 
-    public function keep(User $person): void
+    /**
+     * Changes some of a person’s settings; what another of their pages has changed meanwhile stays.
+     *
+     * @param  array<string, int>  $given
+     */
+    public static function change(User $person, array $given): void
     {
-        $person->forceFill(['watch' => get_object_vars($this)])->save();
+        DB::transaction(static function () use ($person, $given): void {
+            $now = User::query()->lockForUpdate()->findOrFail($person->id);
+            $now->forceFill(['watch' => get_object_vars(self::of($now)->with($given))])->save();
+        });
+        $person->refresh();
     }
 }

@@ -43,7 +43,7 @@ final class Roots
             foreach (['before_hash', 'after_hash', 'draft_before', 'draft_after'] as $column) {
                 $isFile = in_array($column, ['before_hash', 'after_hash'], true);
                 $lines = DB::table('operation_lines')->join('operations', 'operations.id', '=', 'operation_id')->where('workspace_id', $workspace->id)->whereNotNull($column)
-                    ->where(static fn (Builder $within) => $within->where('operations.created_at', '>=', $reach)->orWhereIn('state', [Operation::PREPARED, Operation::NEEDS_PERSON]));
+                    ->where(static fn (Builder $within) => $within->where('operations.created_at', '>=', $reach)->orWhereIn('state', [...Operation::UNFINISHED, Operation::NEEDS_PERSON]));
                 $writes = $isFile ? [Action::Create->value, Action::Write->value, Action::Replace->value, Action::Remove->value] : [];
                 $needed = (clone $lines)->when($isFile, static fn (Builder $query) => $query->whereIn('action', $writes)->where('kind', '!=', Operation::OUTSIDE));
                 yield from $this->of($needed, 'operation_lines.id', $column, "concat('entry ', operations.number, ', ', path)");

@@ -137,7 +137,7 @@ final readonly class Retention
             }
         }
         $gone = DB::table('versions')->where('document_id', $document->id)->whereIn('number', $numbers)->delete();
-        Pulse::tell($document->workspace, Pulse::DOCUMENTS);
+        Pulse::changed($document->workspace, [$document->id]);
 
         return $gone;
     }

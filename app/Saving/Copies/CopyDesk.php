@@ -6,11 +6,13 @@ namespace App\Saving\Copies;
 
 use App\Models\Document;
 use App\Models\Workspace;
+use App\Workspace\Files\WorkspaceFiles;
 use App\Workspace\Index\SnapshotReader;
 use App\Workspace\PathCheck;
 use Hafenbuch\Core\Copy\CopyOptions;
 use Hafenbuch\Core\Copy\CopyRow;
 use Hafenbuch\Core\Copy\CopyTree;
+use Hafenbuch\Core\Document\OnDiskKind;
 use Hafenbuch\Core\Naming\FileName;
 use Hafenbuch\Core\Path\Path;
 
@@ -52,7 +54,7 @@ final readonly class CopyDesk
 
     private function unused(Workspace $workspace, string $folder): string
     {
-        $isUsed = static fn (string $path): bool => file_exists($workspace->root.'/'.$path)
+        $isUsed = static fn (string $path): bool => WorkspaceFiles::of($workspace)->look($path)->kind !== OnDiskKind::Nothing
             || Document::query()->kept()->where('workspace_id', $workspace->id)->where('path', 'like', addcslashes($path, '%_\\').'/%')->exists();
         for ($number = 2, $free = $folder; $isUsed($free); $number++) {
             $free = "{$folder}-{$number}";

@@ -39,7 +39,7 @@ final readonly class Statement
         $unread = [];
         foreach (array_keys($copies) as $path) {
             try {
-                $bytes = (string) stream_get_contents($files->open((string) $path));
+                $bytes = $files->bytes((string) $path);
             } catch (UnableToRead) {
                 $unread[] = (string) $path;
 

@@ -70,7 +70,7 @@ final readonly class DiskContentStore implements ContentStore
     {
         $temporary = $this->disk->path('incoming/'.bin2hex(random_bytes(12)));
         $this->makeFolder(dirname($temporary));
-        $file = @fopen($temporary, 'xb') ?: throw UnableToWrite::content('no file can be made in '.dirname($temporary));
+        $file = @fopen($temporary, 'xb') ?: throw UnableToWrite::content('no file can be made in '.dirname($temporary).': '.Trouble::last());
         try {
             $hash = $this->copy($content, $file, $mustSync, $known);
         } catch (UnableToWrite $failure) {
@@ -94,7 +94,11 @@ final readonly class DiskContentStore implements ContentStore
         if (count($paths) > self::FEW && DiskSync::whole($this->disk->path(''))) {
             return;
         }
-        array_map(DiskSync::one(...), $paths);
+        foreach ($paths as $path) {
+            if (! DiskSync::one($path)) {
+                throw UnableToWrite::content('it does not reach the disk: '.Trouble::last());
+            }
+        }
     }
 
     public function putBytes(string $bytes): string
@@ -225,15 +229,18 @@ final readonly class DiskContentStore implements ContentStore
         $context = $known === null ? hash_init('sha256') : null;
         while (! feof($from)) {
             $chunk = fread($from, 1 << 18);
-            if ($chunk === false || @fwrite($to, $chunk) !== strlen($chunk)) {
-                throw UnableToWrite::content('no space is left, or the disk fails');
+            if ($chunk === false) {
+                throw UnableToWrite::content('what is to be kept cannot be read: '.Trouble::last());
+            }
+            if (@fwrite($to, $chunk) !== strlen($chunk)) {
+                throw UnableToWrite::content(Trouble::writing($to));
             }
             if ($context !== null) {
                 hash_update($context, $chunk);
             }
         }
         if (! @fflush($to) || ($mustSync && ! @fsync($to))) {
-            throw UnableToWrite::content('no space is left, or the disk fails');
+            throw UnableToWrite::content(Trouble::last());
         }
 
         return $context === null ? (string) $known : hash_final($context);
@@ -257,7 +264,7 @@ final readonly class DiskContentStore implements ContentStore
             if (! @rename($temporary, $path)) {
                 @unlink($temporary);
 
-                throw UnableToWrite::content('a file cannot be moved to '.dirname($path));
+                throw UnableToWrite::content('a file cannot be moved to '.dirname($path).': '.Trouble::last());
             }
 
             return $changed;
@@ -272,7 +279,7 @@ final readonly class DiskContentStore implements ContentStore
         }
         $changed = [...$this->makeFolder(dirname($folder)), dirname($folder)];
         if (! @mkdir($folder, 0o770) && ! is_dir($folder)) {
-            throw UnableToWrite::content("the folder {$folder} cannot be made");
+            throw UnableToWrite::content("the folder {$folder} cannot be made: ".Trouble::last());
         }
 
         return $changed;

@@ -37,7 +37,7 @@ final class ShardLock
         if (! is_dir($folder) && ! @mkdir($folder, 0o770, true) && ! is_dir($folder)) {
             throw UnableToWrite::content("the folder {$folder} cannot be made");
         }
-        $file = @fopen($folder.'/'.substr($hash, 0, 2), 'cb') ?: throw UnableToWrite::content("no lock can be made in {$folder}");
+        $file = @fopen($folder.'/'.substr($hash, 0, 2), 'cbe') ?: throw UnableToWrite::content("no lock can be made in {$folder}");
         try {
             flock($file, $mode);
 

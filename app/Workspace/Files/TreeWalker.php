@@ -28,7 +28,7 @@ final class TreeWalker
                 continue;
             }
             while (($name = readdir($handle)) !== false) {
-                if ($name === '.' || $name === '..' || $this->isIgnored($name)) {
+                if ($name === '.' || $name === '..' || self::leavesOut($name, $this->ignore)) {
                     continue;
                 }
                 $path = $folder === '' ? $name : $folder.'/'.$name;
@@ -52,11 +52,18 @@ final class TreeWalker
         }
     }
 
-    private function isIgnored(string $name): bool
+    /**
+     * Whether a path is left out, by its name or that of a folder above.
+     *
+     * @param  list<string>  $patterns
+     */
+    public static function leavesOut(string $path, array $patterns): bool
     {
-        foreach ($this->ignore as $pattern) {
-            if (fnmatch($pattern, $name)) {
-                return true;
+        foreach (explode('/', $path) as $name) {
+            foreach ($patterns as $pattern) {
+                if (fnmatch($pattern, $name)) {
+                    return true;
+                }
             }
         }
 

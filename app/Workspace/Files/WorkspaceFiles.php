@@ -55,6 +55,16 @@ final class WorkspaceFiles implements FileSystem
         return $this->statOf($this->absolute($path));
     }
 
+    /** Whether there is a file inside the root at a path. */
+    public function has(string $path): bool
+    {
+        try {
+            return $this->stat($path)?->isFile() ?? false;
+        } catch (InvalidPath) {
+            return false;
+        }
+    }
+
     private function statOf(string $absolute): ?FileStat
     {
         clearstatcache(true, $absolute);
@@ -92,7 +102,7 @@ final class WorkspaceFiles implements FileSystem
             return is_link($absolute) ? OnDisk::outside() : OnDisk::nothing($this->isFolderWritable(Path::folderOf($path)));
         }
         if ($knownHash !== null && $stat->isFile() && $stat->proves($knownStat, $seenAt)) {
-            return OnDisk::file($knownHash, $stat->signature, $this->isWritable($path, $stat));
+            return OnDisk::file($knownHash, $stat->signature, $this->isWritable($path, $stat), is_link($absolute));
         }
         if ($stat->isFolder()) {
             return OnDisk::folder();
@@ -100,11 +110,11 @@ final class WorkspaceFiles implements FileSystem
         if (! $stat->isFile() || ! is_readable($absolute)) {
             return OnDisk::unreadable($stat->signature);
         }
-        $hash = @hash_file('sha256', $absolute);
-
-        return $hash === false
-            ? OnDisk::unreadable($stat->signature)
-            : OnDisk::file($hash, $stat->signature, $this->isWritable($path, $stat));
+        try {
+            return OnDisk::file($this->contentHash($path), $stat->signature, $this->isWritable($path, $stat), is_link($absolute));
+        } catch (UnableToRead) {
+            return OnDisk::unreadable($stat->signature);
+        }
     }
 
     /** Replacing a file by name needs its folder's permission; a link would be replaced by a file, so it is read-only. */
@@ -124,14 +134,79 @@ final class WorkspaceFiles implements FileSystem
         if (! $stat->isFile()) {
             throw UnableToRead::file($path, 'it is not a file');
         }
-        $hash = @hash_file('sha256', $this->absolute($path));
 
-        return $hash !== false ? $hash : throw UnableToRead::file($path, self::lastError());
+        return $this->contentHash($path);
     }
 
+    /** @throws UnableToRead|InvalidPath */
+    public function bytes(string $path): string
+    {
+        $file = $this->open($path);
+        $bytes = @stream_get_contents($file);
+        fclose($file);
+
+        return $bytes !== false ? $bytes : throw UnableToRead::file($path, self::lastError());
+    }
+
+    /**
+     * The SHA-256 of what is known to be a file.
+     *
+     * @throws UnableToRead|InvalidPath
+     */
+    public function contentHash(string $path): string
+    {
+        $file = $this->open($path);
+        $context = hash_init('sha256');
+        $size = fstat($file)['size'] ?? 0;
+        $isWhole = hash_update_stream($context, $file) >= $size;
+        fclose($file);
+
+        return $isWhole ? hash_final($context) : throw UnableToRead::file($path, self::lastError());
+    }
+
+    /**
+     * Opens a file that is inside the root. A name can be given to another file, or turned into a link that leads out,
+     * between any look and this; so what was opened is compared with what is found inside by its real place.
+     */
     public function open(string $path)
     {
-        return @fopen($this->absolute($path), 'rb') ?: throw UnableToRead::file($path, self::lastError());
+        $absolute = $this->absolute($path);
+        $file = @fopen($absolute, 'rb') ?: throw UnableToRead::file($path, self::lastError());
+        $opened = fstat($file);
+        $real = realpath($absolute);
+        clearstatcache(true, (string) $real);
+        $inside = $real !== false && $this->contains($real) ? @lstat($real) : false;
+        if ($opened !== false && $inside !== false && $opened['ino'] === $inside['ino'] && $opened['dev'] === $inside['dev']) {
+            return $file;
+        }
+        fclose($file);
+
+        throw UnableToRead::file($path, $real !== false && ! $this->contains($real) ? 'it is a link that leads out of the workspace' : 'another file took its place while it was opened');
+    }
+
+    /**
+     * The paths in a folder whose names begin alike.
+     *
+     * @param  string  $start  of a workspace path
+     * @return list<string>
+     */
+    public function namesLike(string $start): array
+    {
+        $folder = Path::folderOf($start);
+        try {
+            $names = @scandir($folder === '' ? $this->root : $this->absolute($folder)) ?: [];
+        } catch (InvalidPath) {
+            return [];
+        }
+        $prefix = Path::fold(Path::nameOf($start));
+        $paths = [];
+        foreach ($names as $name) {
+            if (mb_check_encoding($name, 'UTF-8') && str_starts_with(Path::fold($name), $prefix)) {
+                $paths[] = ($folder === '' ? '' : $folder.'/').$name;
+            }
+        }
+
+        return $paths;
     }
 
     public function write(string $path, $content, ?string $like): void
@@ -141,7 +216,7 @@ final class WorkspaceFiles implements FileSystem
         $expected = fstat($content)['size'] ?? null;
         $written = @stream_copy_to_stream($content, $file);
         $isWhole = $written !== false && ($expected === null || $written === $expected) && @fflush($file);
-        $why = $isWhole ? '' : self::lastError();
+        $why = $isWhole ? '' : Trouble::writing($file);
         fclose($file);
         if (! $isWhole) {
             @unlink($absolute);
@@ -286,10 +361,6 @@ final class WorkspaceFiles implements FileSystem
 
     private static function lastError(): string
     {
-        $message = error_get_last()['message'] ?? 'the reason is unknown';
-        error_clear_last();
-        $colon = strrpos($message, ': ');
-
-        return lcfirst($colon === false ? $message : substr($message, $colon + 2));
+        return Trouble::last();
     }
 }

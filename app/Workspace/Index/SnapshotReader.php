@@ -13,6 +13,7 @@ use Hafenbuch\Core\Document\DocumentSnapshot;
 use Hafenbuch\Core\Document\OnDisk;
 use Hafenbuch\Core\Document\OnDiskKind;
 use Hafenbuch\Core\Document\Snapshot;
+use Hafenbuch\Core\Naming\FileName;
 use Hafenbuch\Core\Path\Path;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
@@ -23,6 +24,9 @@ final class SnapshotReader
     private const CHUNK = 1000;
 
     private const FEW = 400;
+
+    /** More names that begin alike are not read to propose another. */
+    private const NEAR = 10_000;
 
     /** So many steps from document to document are followed one by one; in longer chains all is read at once, which is quicker. */
     private const ROUNDS = 12;
@@ -66,7 +70,9 @@ final class SnapshotReader
             $keys = $this->addTargets($new);
             $new = $this->addDocuments($this->documents($workspace), 'path_key', $keys);
         }
-        $this->addTargets($this->addDocuments($this->documents($workspace), 'documents.id', $referrers));
+        $this->addDocuments($this->documents($workspace), 'documents.id', $referrers);
+        // What they refer to beside these documents must be known too, or it would count as missing.
+        $this->addDocuments($this->documents($workspace), 'path_key', $this->addTargets(array_values(array_filter($referrers, fn (string $id): bool => isset($this->rows[$id]) && ! isset($this->targets[$id]))), ofSaved: true));
 
         return $this->snapshot($workspace);
     }
@@ -169,16 +175,18 @@ final class SnapshotReader
 
     /**
      * @param  list<string>  $ids
+     * @param  bool  $ofSaved  whether those of the saved contents are wanted too, where there is a draft
      * @return list<string> the keys of the paths that their working contents point at
      */
-    private function addTargets(array $ids): array
+    private function addTargets(array $ids, bool $ofSaved = false): array
     {
         foreach (array_chunk($ids, self::CHUNK) as $chunk) {
             $this->collect(DB::table('document_references')->whereIn('document_id', $chunk));
         }
         $keys = [];
         foreach ($ids as $id) {
-            foreach ($this->targets[$id][$this->rows[$id]->draft_hash === null ? 0 : 1] ?? [] as $path) {
+            $inDraft = $this->rows[$id]->draft_hash === null ? 0 : 1;
+            foreach ([...$this->targets[$id][$inDraft] ?? [], ...($ofSaved && $inDraft === 1 ? $this->targets[$id][0] ?? [] : [])] as $path) {
                 $keys[Document::key($path)] = true;
             }
         }
@@ -236,7 +244,36 @@ final class SnapshotReader
             }
         }
 
-        return new Snapshot($documents, $looks);
+        return new Snapshot($documents, $looks, $this->takenNear($workspace, $files, $documents, $looks));
+    }
+
+    /**
+     * Where a wanted path is taken, another is proposed; so what has names that begin like it must be known.
+     *
+     * @param  list<DocumentSnapshot>  $documents
+     * @param  array<string, OnDisk>  $looks
+     * @return array<string, true> folded
+     */
+    private function takenNear(Workspace $workspace, WorkspaceFiles $files, array $documents, array $looks): array
+    {
+        $wanted = array_fill_keys($this->paths, true);
+        $paths = array_map(strval(...), array_keys(array_filter($looks, static fn (OnDisk $look): bool => $look->kind !== OnDiskKind::Nothing)));
+        foreach ($documents as $document) {
+            if (isset($wanted[$document->path]) || ($document->isNew() && $document->onDisk->kind !== OnDiskKind::Nothing)) {
+                $paths[] = $document->path;
+            }
+        }
+        $taken = [];
+        foreach (array_unique($paths) as $path) {
+            $start = ($folder = Path::folderOf($path)) === '' ? '' : $folder.'/';
+            $start .= FileName::of(Path::nameOf($path))->stem.'-';
+            $near = DB::table('documents')->where('workspace_id', $workspace->id)->whereNull('dropped_at')->where('is_gone', false)->where('path', 'like', addcslashes($start, '%_\\').'%')->limit(self::NEAR)->pluck('path')->all();
+            foreach ([...$near, ...$files->namesLike($start)] as $name) {
+                $taken[Path::fold($name)] = true;
+            }
+        }
+
+        return $taken;
     }
 
     /** @param object{saved_hash: ?string, stat: string, is_gone: int, is_writable: int} $row */

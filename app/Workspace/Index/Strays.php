@@ -22,6 +22,14 @@ final class Strays
         return ['references' => (int) $counted?->all_times, 'strays' => (int) $counted?->missing_times];
     }
 
+    /** @return list<string> the paths that working contents point at and that no document has */
+    public static function targets(Workspace $workspace): array
+    {
+        return array_values(self::working($workspace)->where('r.target_kind', 'file')->whereNotExists(static fn (Builder $there) => $there->from('documents as t')
+            ->whereColumn('t.workspace_id', 'r.workspace_id')->whereColumn('t.path_key', 'r.target_key')->whereNull('t.dropped_at')->where('t.is_gone', false))
+            ->distinct()->pluck('r.target_path')->all());
+    }
+
     /** The references of what is on the screen: a draft's where there is one, else the saved content's. */
     public static function working(Workspace $workspace): Builder
     {

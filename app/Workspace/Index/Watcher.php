@@ -4,23 +4,24 @@ declare(strict_types=1);
 
 namespace App\Workspace\Index;
 
-use App\Models\Document;
 use App\Models\Operation;
 use App\Models\OperationLine;
 use App\Models\Workspace;
+use App\Support\Refused;
 use App\Workspace\Files\WorkspaceFiles;
 use App\Workspace\Pulse;
 use App\Workspace\WorkspaceLock;
+use Hafenbuch\Core\Path\InvalidPath;
 use Hafenbuch\Core\Plan\Action;
 use Hafenbuch\Core\Plan\ReasonKind;
-use Hafenbuch\Core\Write\UnableToRead;
-use Hafenbuch\Core\Write\UnableToWrite;
 use Illuminate\Support\Facades\DB;
 
 /** Notices what other programs do to the files of open documents. */
 final readonly class Watcher
 {
-    public function __construct(private Takeover $takeover) {}
+    private const WAIT_SECONDS = 1;
+
+    public function __construct(private FileLook $look) {}
 
     /** @return int how many documents had changed */
     public function look(Workspace $workspace): int
@@ -30,21 +31,21 @@ final readonly class Watcher
         if ($suspects === []) {
             return 0;
         }
+        try {
+            // What a save under way has changed is known when it has ended; what is left came from outside.
+            $recorded = $this->look->at($workspace, array_values(array_column($suspects, 'path')), self::WAIT_SECONDS);
+        } catch (Refused) {
+            return 0; // The next look tells, and other workspaces do not wait for this one.
+        }
+        $outside = array_filter($recorded->changes, static fn (RecordedChange $change): bool => ! $change->hasDraft && $change->before !== null);
+        if ($outside !== []) {
+            WorkspaceLock::hold($workspace, fn () => array_walk($outside, fn (RecordedChange $change) => $this->note($workspace, $change)), WorkspaceLock::BACKGROUND_WAITS);
+        }
+        if ($recorded->documents() !== []) {
+            Pulse::changed($workspace, $recorded->documents(), Pulse::LOGBOOK);
+        }
 
-        // A save under way changes files too; what is left when it has ended came from outside.
-        return WorkspaceLock::hold($workspace, function () use ($workspace, $files, $suspects): int {
-            $changed = 0;
-            foreach ($suspects as $row) {
-                $document = Document::query()->with('draft')->find($row->id);
-                $document?->setRelation('workspace', $workspace);
-                $changed += $document !== null && $this->check($files, $document) ? 1 : 0;
-            }
-            if ($changed > 0) {
-                Pulse::tell($workspace, Pulse::DOCUMENTS, Pulse::LOGBOOK);
-            }
-
-            return $changed;
-        });
+        return count($recorded->documents());
     }
 
     /** @return list<object{id: string, path: string, stat: string, seen_at: int, is_gone: int}> */
@@ -58,7 +59,11 @@ final readonly class Watcher
     /** @param object{path: string, stat: string, seen_at: int, is_gone: int} $row */
     private static function isSuspect(WorkspaceFiles $files, object $row): bool
     {
-        $stat = $files->stat($row->path);
+        try {
+            $stat = $files->stat($row->path);
+        } catch (InvalidPath) {
+            $stat = null;
+        }
         if ($stat === null || $row->is_gone) {
             return ($stat === null) !== (bool) $row->is_gone;
         }
@@ -66,40 +71,18 @@ final readonly class Watcher
         return ! $stat->proves($row->stat, $row->seen_at);
     }
 
-    private function check(WorkspaceFiles $files, Document $document): bool
+    private function note(Workspace $workspace, RecordedChange $change): void
     {
-        if ($files->stat($document->path) === null) {
-            $document->update(['is_gone' => true]);
-
-            return true;
-        }
-        $before = ['hash' => $document->saved_hash, 'size' => $document->size];
-        try {
-            $isOther = $this->takeover->take($document);
-        } catch (UnableToRead|UnableToWrite) {
-            return false; // It is being written, or may not be read; the next look tells.
-        }
-        if ($isOther && $document->draft === null) {
-            $this->note($document, $before);
-        }
-
-        return $isOther;
-    }
-
-    /** @param array{hash: ?string, size: ?int} $before */
-    private function note(Document $document, array $before): void
-    {
-        DB::transaction(static function () use ($document, $before): void {
+        DB::transaction(static function () use ($workspace, $change): void {
             $entry = Operation::query()->create([
-                'workspace_id' => $document->workspace_id,
-                'number' => 1 + (int) Operation::query()->where('workspace_id', $document->workspace_id)->max('number'),
+                'workspace_id' => $workspace->id, 'number' => Operation::nextNumber($workspace),
                 'kind' => Operation::OUTSIDE, 'state' => Operation::DONE, 'new_folders' => [], 'old_folders' => [],
                 'created_at' => now(), 'finished_at' => now(),
             ]);
             OperationLine::query()->create([
-                'operation_id' => $entry->id, 'position' => 0, 'document_id' => $document->id, 'path' => $document->path,
-                'action' => Action::Write->value, 'before_hash' => $before['hash'], 'after_hash' => $document->saved_hash,
-                'before_size' => $before['size'], 'after_size' => $document->size, 'reason' => ReasonKind::Outside->value,
+                'operation_id' => $entry->id, 'position' => 0, 'document_id' => $change->documentId, 'path' => $change->path,
+                'action' => Action::Write->value, 'before_hash' => $change->before, 'after_hash' => $change->after,
+                'before_size' => $change->beforeSize, 'after_size' => $change->afterSize, 'reason' => ReasonKind::Outside->value, 'is_reconciled' => true,
             ]);
         });
     }

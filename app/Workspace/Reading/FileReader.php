@@ -4,15 +4,21 @@ declare(strict_types=1);
 
 namespace App\Workspace\Reading;
 
+use App\Workspace\Files\WorkspaceFiles;
 use Hafenbuch\Core\Format\FormatRegistry;
+use Hafenbuch\Core\Path\InvalidPath;
+use Hafenbuch\Core\Write\UnableToRead;
 
 /** Looks at files below one folder: their hashes, references and titles. */
 final readonly class FileReader
 {
     private ContentReader $contents;
 
-    public function __construct(private string $root)
+    private WorkspaceFiles $files;
+
+    public function __construct(string $root)
     {
+        $this->files = new WorkspaceFiles($root);
         $this->contents = new ContentReader(FormatRegistry::standard(), $root);
     }
 
@@ -24,11 +30,11 @@ final readonly class FileReader
     public function look(string $path, int $size, ?string $knownHash): FileReport
     {
         $seenAt = time();
-        $absolute = $this->root.'/'.$path;
         $isRead = $this->contents->isRead($path, $size);
-        $bytes = $isRead ? @file_get_contents($absolute) : '';
-        $hash = $isRead && $bytes !== false ? hash('sha256', $bytes) : @hash_file('sha256', $absolute);
-        if ($bytes === false || $hash === false) {
+        try {
+            $bytes = $isRead ? $this->files->bytes($path) : '';
+            $hash = $isRead ? hash('sha256', $bytes) : $this->files->contentHash($path);
+        } catch (UnableToRead|InvalidPath) {
             return new FileReport($path, null, $seenAt, null, null, []);
         }
         if ($hash === $knownHash) {

@@ -12,7 +12,7 @@ final readonly class CopyRow
      * @param  ?string  $newPath  of its copy; null: the copies share the document
      * @param  list<string>  $referredBy  ids of the documents of the tree that refer to it
      * @param  ?string  $clash  why the new path cannot be had
-     * @param  ?string  $suggestion  a path that can
+     * @param  ?string  $suggestion  a path that can; null: none was found near it
      */
     public function __construct(
         public string $id,
@@ -24,7 +24,7 @@ final readonly class CopyRow
         public ?string $suggestion = null,
     ) {}
 
-    public function clashing(string $why, string $suggestion): self
+    public function clashing(string $why, ?string $suggestion): self
     {
         return new self($this->id, $this->path, $this->depth, $this->newPath, $this->referredBy, $why, $suggestion);
     }

@@ -6,6 +6,7 @@ namespace Hafenbuch\Core\Copy;
 
 use Hafenbuch\Core\Document\Snapshot;
 use Hafenbuch\Core\Naming\FileName;
+use Hafenbuch\Core\Naming\FreeName;
 use Hafenbuch\Core\Path\Path;
 use Hafenbuch\Core\Plan\Decision;
 
@@ -127,15 +128,11 @@ final class CopyTree
      * @param  array<string, true>  $taken  folded
      * @param  callable(string): ?string  $obstacle
      */
-    private static function free(string $path, array $taken, callable $obstacle): string
+    private static function free(string $path, array $taken, callable $obstacle): ?string
     {
         $folder = Path::folderOf($path);
-        $file = FileName::of(rtrim((string) preg_replace('~[\x00-\x1f\x7f<>:"|?*\\\\]+~', '-', Path::nameOf($path)), '. '));
-        for ($number = 2; ; $number++) {
-            $free = ($folder === '' ? '' : $folder.'/').$file->withStem("{$file->stem}-{$number}");
-            if (! isset($taken[Path::fold($free)]) && $obstacle($free) === null) {
-                return $free;
-            }
-        }
+        $name = rtrim((string) preg_replace('~[\x00-\x1f\x7f<>:"|?*\\\\]+~', '-', Path::nameOf($path)), '. ');
+
+        return FreeName::near(($folder === '' ? '' : $folder.'/').$name, static fn (string $free): bool => isset($taken[Path::fold($free)]) || $obstacle($free) !== null);
     }
 }

@@ -15,6 +15,7 @@ final readonly class OnDisk
         public ?string $hash,
         public string $stat,
         public bool $writable,
+        public bool $isLink = false,
     ) {}
 
     public static function nothing(bool $folderWritable = true): self
@@ -22,9 +23,10 @@ final readonly class OnDisk
         return new self(OnDiskKind::Nothing, null, '', $folderWritable);
     }
 
-    public static function file(string $hash, string $stat, bool $writable = true): self
+    /** @param bool $isLink whether it is a link to a file; that is not written over */
+    public static function file(string $hash, string $stat, bool $writable = true, bool $isLink = false): self
     {
-        return new self(OnDiskKind::File, $hash, $stat, $writable);
+        return new self(OnDiskKind::File, $hash, $stat, $writable, $isLink);
     }
 
     public static function folder(): self

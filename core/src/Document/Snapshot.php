@@ -30,8 +30,9 @@ final class Snapshot
     /**
      * @param  iterable<DocumentSnapshot>  $documents
      * @param  array<string, OnDisk>  $looks  what is at paths that a decision names and that are no document's
+     * @param  array<string, true>  $taken  more paths, folded, that cannot be had; as many as lie near those that are taken
      */
-    public function __construct(iterable $documents, private readonly array $looks = [])
+    public function __construct(iterable $documents, private readonly array $looks = [], private readonly array $taken = [])
     {
         $byId = [];
         foreach ($documents as $document) {
@@ -83,6 +84,12 @@ final class Snapshot
     public function looks(): array
     {
         return $this->looks;
+    }
+
+    /** Whether a document, a file, or a name that other systems take for the same has a path. */
+    public function isTaken(string $path): bool
+    {
+        return isset($this->taken[Path::fold($path)]) || $this->at($path) !== null || $this->likeNames($path) !== [] || $this->look($path)->kind !== OnDiskKind::Nothing;
     }
 
     /** @return list<string> the paths with files that differ from this one only in letter case or Unicode form */

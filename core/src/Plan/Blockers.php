@@ -8,10 +8,11 @@ use Hafenbuch\Core\Document\DocumentSnapshot;
 use Hafenbuch\Core\Document\FileState;
 use Hafenbuch\Core\Document\OnDiskKind;
 use Hafenbuch\Core\Document\Snapshot;
+use Hafenbuch\Core\Naming\FreeName;
 use Hafenbuch\Core\Path\InvalidPath;
 use Hafenbuch\Core\Path\Path;
 
-/** What stops the file of one document from being written or taken away. Discarding a draft writes no file, so nothing stops it. */
+/** What stops the file of one document from being written or taken away. Discarding a draft writes no file, so only someone else’s lock stops it. */
 final class Blockers
 {
     /**
@@ -44,6 +45,11 @@ final class Blockers
 
             return [self::blocker($document, $message, [WayOut::rescan($document->id), ...self::waysAround($document, $decision)])];
         }
+        if ($document->access->lockedBy !== null && self::changesDraft($document, $lines)) {
+            $message = "{$document->access->lockedBy} has locked it, and its draft would be changed or dropped. Ask for the lock, or leave it.";
+
+            return [self::blocker($document, $message, self::waysAround($document, $decision))];
+        }
         foreach ($lines as $line) {
             if ($line->path !== $document->path || ! $line->action->touchesFile() || $document->isNew()) {
                 continue;
@@ -63,6 +69,18 @@ final class Blockers
         }
 
         return [];
+    }
+
+    /** @param list<PlanLine> $lines */
+    private static function changesDraft(DocumentSnapshot $document, array $lines): bool
+    {
+        foreach ($lines as $line) {
+            if ($line->documentId === $document->id && $line->draftBefore !== $line->draftAfter && ($line->draftBefore !== null || ! $line->action->touchesFile())) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     /** @return list<WayOut> */
@@ -96,10 +114,12 @@ final class Blockers
             default => 'There is a file at the proposed path already, which this save would replace. Give the new document another name.',
         };
 
-        return $message === null ? null : self::blocker($document, $message, [
-            WayOut::propose($document->id, FreePath::near($snapshot, $document->path)),
-            self::leave($document),
-        ]);
+        if ($message === null) {
+            return null;
+        }
+        $free = FreeName::near($document->path, $snapshot->isTaken(...));
+
+        return self::blocker($document, $message, [...($free === null ? [] : [WayOut::propose($document->id, $free)]), self::leave($document)]);
     }
 
     /** @param array<string, Reason> $planned */

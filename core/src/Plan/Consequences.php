@@ -42,8 +42,11 @@ final class Consequences
                 array_push($broken, ...$this->brokenByDiscard($source, $line));
             } elseif ($line->action->writes()) {
                 array_push($broken, ...$this->brokenIn($line, $source));
-                if (in_array($line->reason->kind, [ReasonKind::Asked, ReasonKind::KeepsMine, ReasonKind::MadeAgain, ReasonKind::Needed, ReasonKind::SavedAs], true)) {
+                if (self::savesContent($line)) {
                     $saved[] = $source->id;
+                }
+                if ($line->action === Action::Replace) {
+                    $broken[] = $this->replaced($line);
                 }
                 if ($source->isNew() && $line->origin === null && $line->path !== $source->path) {
                     array_push($broken, ...$this->leftBehind($source, $line->path));
@@ -84,6 +87,7 @@ final class Consequences
                 $ids[] = $line->documentId;
             }
         }
+        $saved = array_map(fn (PlanLine $line): string => $this->source($line)->id, array_values(array_filter($this->lines, self::savesContent(...))));
         $around = $this->files->removed === [] ? [] : $this->snapshot->pointingAt($this->files->removed);
         foreach (array_intersect_key($this->snapshot->documents, array_flip($ids)) as $document) {
             if ($document->isNew()) {
@@ -91,7 +95,24 @@ final class Consequences
             }
         }
 
-        return array_intersect_key($this->snapshot->documents, array_flip([...$ids, ...$around, ...$this->snapshot->graph()->below($ids)]));
+        return array_intersect_key($this->snapshot->documents, array_flip([...$ids, ...$around, ...$this->snapshot->graph()->below($saved)]));
+    }
+
+    /** Whether a line brings what a person has made to disk; what only moves or follows leaves all below as it is. */
+    private static function savesContent(PlanLine $line): bool
+    {
+        return $line->action->writes() && in_array($line->reason->kind, [ReasonKind::Asked, ReasonKind::KeepsMine, ReasonKind::MadeAgain, ReasonKind::Needed, ReasonKind::SavedAs], true);
+    }
+
+    private function replaced(PlanLine $line): Warning
+    {
+        $there = $this->snapshot->at($line->path);
+
+        return new Warning($line->path, match (true) {
+            $there === null => 'The file that is there now is replaced. It is kept as a version, and taking the entry back brings it back.',
+            $there->isUnsaved() => 'The document that is there now is replaced, and its unsaved changes are dropped. Both are kept, and taking the entry back brings them back.',
+            default => 'The document that is there now is replaced. It is kept as a version, and taking the entry back brings it back.',
+        });
     }
 
     /** The document whose content a line writes. */

@@ -6,6 +6,7 @@ namespace Hafenbuch\Core\Plan;
 
 use Hafenbuch\Core\Document\OnDiskKind;
 use Hafenbuch\Core\Document\Snapshot;
+use Hafenbuch\Core\Naming\FreeName;
 use Hafenbuch\Core\Path\InvalidPath;
 use Hafenbuch\Core\Path\Path;
 
@@ -63,17 +64,20 @@ final class PathBlockers
             return new Blocker($by, $path, $invalid->getMessage(), [WayOut::leave($by)]);
         }
         $there = $this->snapshot->look($path);
-        $rename = fn (): array => [WayOut::rename($by, FreePath::near($this->snapshot, $path, array_fill_keys(array_keys($this->made), true))), WayOut::leave($by)];
+        $rename = fn (): array => $this->elsewhere($by, $path);
+        $taken = $this->taken($line, $by, $decision);
+        $lockedBy = $this->lockedThere($line, $by);
         $shared = count($this->made[Path::fold($path)]) > 1;
 
         return match (true) {
             $there->kind === OnDiskKind::Outside => new Blocker($by, $path, 'Its folder is a link that leads out of the workspace. Choose a path inside it.', [WayOut::leave($by)]),
             $there->kind === OnDiskKind::Folder => new Blocker($by, $path, 'A folder has this name already. Choose another one.', $rename()),
             $shared => new Blocker($by, $path, 'Two documents are to get this one path, or paths that differ only in letter case. Give one of them another name.', $rename()),
-            ! isset($this->freed[$path]) && $this->isTaken($line, $by) => $this->taken($line, $by, $decision),
+            $taken !== null => $taken,
+            $lockedBy !== null => new Blocker($by, $path, "{$lockedBy} has locked the document there. Ask for the lock, or choose another name.", $rename()),
             $this->likeName($line) !== null => new Blocker($by, $path, "It differs from {$this->likeName($line)} only in letter case or in the spelling of its letters; other systems cannot tell the two apart.", $rename()),
             ! $there->writable && $there->kind === OnDiskKind::Nothing => new Blocker($by, $path, 'Its folder is read-only. Give write access, or choose another one.', [WayOut::leave($by)]),
-            ! $there->writable && $there->kind === OnDiskKind::File && ! isset($this->freed[$path]) => new Blocker($by, $path, 'The file there is read-only. Give write access, or choose another name.', $rename()),
+            ! $there->writable && $there->kind === OnDiskKind::File && ! isset($this->freed[$path]) => new Blocker($by, $path, $there->isLink ? 'What stands there is a link, which is not written over. Choose another name, or put a file in its place first.' : 'The file there is read-only. Give write access, or choose another name.', $rename()),
             default => null,
         };
     }
@@ -93,11 +97,28 @@ final class PathBlockers
         return false;
     }
 
+    /** @return list<WayOut> */
+    private function elsewhere(string $by, string $path): array
+    {
+        $free = FreeName::near($path, fn (string $free): bool => $this->snapshot->isTaken($free) || isset($this->made[Path::fold($free)]));
+
+        return [...($free === null ? [] : [WayOut::rename($by, $free)]), WayOut::leave($by)];
+    }
+
+    /** @return ?string who else has the document that is replaced */
+    private function lockedThere(PlanLine $line, string $by): ?string
+    {
+        return $line->action === Action::Replace && $line->documentId !== $by ? $this->snapshot->at($line->path)?->access->lockedBy : null;
+    }
+
     private function taken(PlanLine $line, string $by, Decision $decision): ?Blocker
     {
+        if (isset($this->freed[$line->path]) || ! $this->isTaken($line, $by)) {
+            return null;
+        }
         $other = $this->snapshot->at($line->path);
         $hash = $this->snapshot->look($line->path)->hash;
-        $ways = [WayOut::rename($by, FreePath::near($this->snapshot, $line->path)), WayOut::leave($by)];
+        $ways = $this->elsewhere($by, $line->path);
         if ($decision->kind === DecisionKind::Move) {
             return new Blocker($by, $line->path, 'There is a document of this name already. Choose another one, or move that one away first.', $ways);
         }

@@ -15,8 +15,10 @@ final class UndoPlanner
      * @param  list<PlanLine>  $done  its lines
      * @param  array<string, OnDisk>  $onDisk  what now is at each line's path
      * @param  array<string, list<string>>  $referrers  by path: the saved documents that point at it
+     * @param  array<string, list<string>>  $pointsAt  by path: the files that the content points at which comes back there
+     * @param  array<string, true>  $there  those of these files that there are now
      */
-    public function plan(int $entry, array $done, array $onDisk, array $referrers): Plan
+    public function plan(int $entry, array $done, array $onDisk, array $referrers, array $pointsAt = [], array $there = []): Plan
     {
         $lines = [];
         $warnings = [];
@@ -36,11 +38,44 @@ final class UndoPlanner
                 }
             }
         }
+        array_push($warnings, ...$this->brokenInWhatComesBack($lines, $pointsAt, $there));
         $state = array_map(static fn (OnDisk $now): array => [$now->hash, $now->stat], $onDisk);
         ksort($state, SORT_STRING);
         $fingerprint = hash('sha256', Fingerprint::of($lines, $warnings, $blockers, []).json_encode($state, JSON_THROW_ON_ERROR));
 
         return new Plan($fingerprint, $lines, $warnings, $blockers);
+    }
+
+    /**
+     * What comes back may point at what has been deleted or moved since.
+     *
+     * @param  list<PlanLine>  $lines
+     * @param  array<string, list<string>>  $pointsAt
+     * @param  array<string, true>  $there
+     * @return list<Warning>
+     */
+    private function brokenInWhatComesBack(array $lines, array $pointsAt, array $there): array
+    {
+        $removed = [];
+        foreach ($lines as $line) {
+            if ($line->action->writes()) {
+                $there[$line->path] = true;
+            } elseif ($line->action === Action::Remove) {
+                $removed[$line->path] = true;
+            }
+        }
+        $warnings = [];
+        foreach ($lines as $line) {
+            foreach ($line->action->writes() ? $pointsAt[$line->path] ?? [] : [] as $target) {
+                if (isset($removed[$target])) {
+                    $warnings[] = new Warning($line->path, "It will point at {$target} again, whose file is taken away by this: a stray.");
+                } elseif (! isset($there[$target])) {
+                    $warnings[] = new Warning($line->path, "It will point at {$target} again, which does not exist now: a stray. Bring that back first, or point it elsewhere afterwards.");
+                }
+            }
+        }
+
+        return $warnings;
     }
 
     private function back(int $entry, PlanLine $line): PlanLine

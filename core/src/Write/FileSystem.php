@@ -4,20 +4,22 @@ declare(strict_types=1);
 
 namespace Hafenbuch\Core\Write;
 
-/** The files of one workspace. Paths are workspace paths; each is checked against the root before it is used. */
+use Hafenbuch\Core\Path\InvalidPath;
+
+/** The files of one workspace. Paths are workspace paths; each is checked against the root when it is used, and refused where its folder leads out. */
 interface FileSystem
 {
     /**
      * @return ?string the SHA-256 of the file's content, or null where there is no file
      *
-     * @throws UnableToRead
+     * @throws UnableToRead|InvalidPath
      */
     public function hash(string $path): ?string;
 
     /**
      * @return resource the file's content, open for reading
      *
-     * @throws UnableToRead
+     * @throws UnableToRead|InvalidPath
      */
     public function open(string $path);
 
@@ -27,7 +29,7 @@ interface FileSystem
      * @param  resource  $content
      * @param  ?string  $like  an existing file whose permissions the new one takes
      *
-     * @throws UnableToWrite
+     * @throws UnableToWrite|InvalidPath
      */
     public function write(string $path, $content, ?string $like): void;
 
@@ -36,34 +38,34 @@ interface FileSystem
      *
      * @param  list<string>  $paths
      *
-     * @throws UnableToWrite
+     * @throws UnableToWrite|InvalidPath
      */
     public function sync(array $paths): void;
 
     /**
      * Puts a file in another's place, atomically.
      *
-     * @throws UnableToWrite
+     * @throws UnableToWrite|InvalidPath
      */
     public function replace(string $temporary, string $path): void;
 
     /**
      * Gives a file a name that must be free, atomically.
      *
-     * @throws UnableToWrite
+     * @throws UnableToWrite|InvalidPath
      */
     public function place(string $temporary, string $path): void;
 
     /**
      * Removes a file; one that is not there is no error.
      *
-     * @throws UnableToWrite
+     * @throws UnableToWrite|InvalidPath
      */
     public function remove(string $path): void;
 
     public function hasFolder(string $folder): bool;
 
-    /** @throws UnableToWrite */
+    /** @throws UnableToWrite|InvalidPath */
     public function makeFolder(string $folder): void;
 
     /** Removes a folder if it is there and empty. */
@@ -72,7 +74,7 @@ interface FileSystem
     /**
      * Brings a folder's entries to the disk (fsync).
      *
-     * @throws UnableToWrite
+     * @throws UnableToWrite|InvalidPath
      */
     public function syncFolder(string $folder): void;
 }

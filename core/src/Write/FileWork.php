@@ -19,8 +19,7 @@ final readonly class FileWork
      * @param  bool  $isUntouched  whether every file was just seen with its content before
      *
      * @throws FileChanged where a file has neither its content before nor after
-     * @throws UnableToWrite
-     * @throws UnableToRead
+     * @throws UnableToWrite|UnableToRead|InvalidPath
      * @throws Stopped
      */
     public function forward(Operation $operation, ?Progress $progress = null, bool $isUntouched = false): void

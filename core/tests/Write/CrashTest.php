@@ -133,7 +133,7 @@ it('ends with a question where it can go neither forward nor back, and takes bac
     expect($asked)->toBeGreaterThan(0);
 });
 
-it('asks a person where a file cannot be read, and where its folder leads elsewhere', function (\Throwable $failure) {
+it('asks a person where a file cannot be read, and where its folder leads elsewhere', function (Throwable $failure) {
     $harbour = SmallSave::of(3);
     $harbour->fuse->killAt = 14;
     expect(fn () => $harbour->save())->toThrow(Killed::class);

@@ -1,7 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import styled from 'styled-components';
-import { answer, api, type NamingRule } from '../api/client';
+import { answer, api, ifMatch, type NamingRule } from '../api/client';
 import { keys, useSettings } from '../api/queries';
 import { TextButton } from '../ui/Button';
 import { Check, OneOf } from '../ui/Check';
@@ -42,7 +42,12 @@ export function NamingRuleForm({
     const set = (part: Partial<NamingRule>) => onChange({ ...now, ...part });
 
     async function keep(rules: Record<string, NamingRule>) {
-        await answer(api.PATCH('/workspaces/{workspace}/settings', { params: { path: { workspace } }, body: { namingRules: rules } }));
+        await answer(
+            api.PATCH('/workspaces/{workspace}/settings', {
+                params: { path: { workspace }, header: ifMatch(settings.data?.revision ?? 0) },
+                body: { namingRules: rules },
+            }),
+        );
         await client.invalidateQueries({ queryKey: keys.settings(workspace) });
         setName(null);
     }

@@ -2,7 +2,8 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import styled from 'styled-components';
-import { answer, api, type Entry, type Plan, type PlanLine, Problem, type Row, type WayOut } from '../api/client';
+import { answer, api, type Entry, ifMatch, type Plan, type PlanLine, Problem, type Quay, type Row, type WayOut } from '../api/client';
+import { keys } from '../api/queries';
 import { Statement } from '../copy/Statement';
 import { isUnsaved } from '../quay/graph';
 import { useCommands } from '../shell/commands';
@@ -72,6 +73,12 @@ export function PlanPanel({ workspace, rows, current, onEverything, onBelow }: P
         }
     }
 
+    /** As it was read last; where someone else has been quicker, they say so. */
+    const revisionOnQuay = (id: string) => {
+        const quay = client.getQueryData<Quay>(keys.quay(workspace));
+        return [...(quay?.rows ?? []), ...(quay?.hold ?? [])].find((row) => row.id === id)?.revision ?? 0;
+    };
+
     async function take(way: WayOut) {
         const before = choices[way.documentId];
         setProblem(null);
@@ -80,7 +87,7 @@ export function PlanPanel({ workspace, rows, current, onEverything, onBelow }: P
                 case 'propose':
                     await answer(
                         api.PATCH('/workspaces/{workspace}/documents/{document}', {
-                            params: { path: { workspace, document: way.documentId } },
+                            params: { path: { workspace, document: way.documentId }, header: ifMatch(revisionOnQuay(way.documentId)) },
                             body: { path: way.value ?? '' },
                         }),
                     );

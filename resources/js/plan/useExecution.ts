@@ -16,7 +16,7 @@ interface Writing {
 export function useExecution(workspace: string) {
     const client = useQueryClient();
     const [isWriting, setWriting] = useState(false);
-    const [progress, setProgress] = useState<{ done: number; of: number } | null>(null);
+    const [progress, setProgress] = useState<{ operation: string; done: number; of: number } | null>(null);
     const [problem, setProblem] = useState<string | null>(null);
     /** The plan that was read, where another one has come in its place. */
     const [moved, setMoved] = useState<Plan | null>(null);
@@ -27,7 +27,11 @@ export function useExecution(workspace: string) {
         }
         const timer = setInterval(async () => {
             const now = await answer(api.GET('/workspaces/{workspace}/progress', { params: { path: { workspace } } })).catch(() => null);
-            setProgress(now?.done != null && now.of != null ? { done: now.done, of: now.of } : null);
+            setProgress(
+                now?.operation != null && now.done != null && now.of != null
+                    ? { operation: now.operation, done: now.done, of: now.of }
+                    : null,
+            );
         }, PROGRESS_MS);
         return () => clearInterval(timer);
     }, [isWriting, workspace]);
@@ -52,7 +56,14 @@ export function useExecution(workspace: string) {
         }
     }
 
-    const stop = () => answer(api.DELETE('/workspaces/{workspace}/progress', { params: { path: { workspace } } })).catch(() => {});
+    /** Names what it stops, so that a late click does not end the next save of someone else. */
+    const stop = async () => {
+        if (progress !== null) {
+            await answer(
+                api.DELETE('/workspaces/{workspace}/progress/{running}', { params: { path: { workspace, running: progress.operation } } }),
+            ).catch(() => {});
+        }
+    };
     const forget = () => {
         setMoved(null);
         setProblem(null);

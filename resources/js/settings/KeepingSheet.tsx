@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import styled from 'styled-components';
-import { answer, api, type RetentionPolicy, type RetentionRule, type Settings, type ThinningPreview } from '../api/client';
+import { answer, api, ifMatch, type RetentionPolicy, type RetentionRule, type Settings, type ThinningPreview } from '../api/client';
 import { keys, useSettings } from '../api/queries';
 import { font } from '../theme/tokens';
 import { Button, TextButton } from '../ui/Button';
@@ -55,6 +55,7 @@ function Keeping({ workspace, settings, onClose }: { workspace: string; settings
     const [policy, setPolicy] = useState<RetentionPolicy>(settings.retention);
     const [undoDays, setUndoDays] = useState(String(settings.undoDays));
     const [steps, setSteps] = useState(String(settings.steps));
+    const [revision, setRevision] = useState(settings.revision);
     const [place, setPlace] = useState('');
     const [preview, setPreview] = useState<ThinningPreview | null>(null);
     const [said, setSaid] = useState<string | null>(null);
@@ -80,12 +81,13 @@ function Keeping({ workspace, settings, onClose }: { workspace: string; settings
         );
     const apply = () =>
         attempt(async () => {
-            await answer(
+            const kept = await answer(
                 api.PATCH('/workspaces/{workspace}/settings', {
-                    params,
+                    params: { ...params, header: ifMatch(revision) },
                     body: { retention: policy, undoDays: Number(undoDays), steps: Number(steps) },
                 }),
             );
+            setRevision(kept.revision);
             const { versions } = await answer(api.POST('/workspaces/{workspace}/retention', { params }));
             setPreview(null);
             setSaid(

@@ -1,6 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { answer, api, type Settings } from '../api/client';
+import { answer, api, ifMatch, type Settings } from '../api/client';
 import { keys, useSettings } from '../api/queries';
 import { Button } from '../ui/Button';
 import { OneOf } from '../ui/Check';
@@ -32,6 +32,8 @@ function Form({ workspace, settings, onClose }: { workspace: string; settings: S
             .map(([format, scheme]) => `${format}: ${scheme}`)
             .join('\n'),
     );
+    // What these fields began with; the answer to “has someone else changed it since?” rests on it.
+    const [revision] = useState(settings.revision);
     const [problem, setProblem] = useState<string | null>(null);
 
     async function keep() {
@@ -55,7 +57,9 @@ function Form({ workspace, settings, onClose }: { workspace: string; settings: S
                 templates: templates.trim() || null,
                 numbering: Object.fromEntries(schemes),
             };
-            await answer(api.PATCH('/workspaces/{workspace}/settings', { params: { path: { workspace } }, body }));
+            await answer(
+                api.PATCH('/workspaces/{workspace}/settings', { params: { path: { workspace }, header: ifMatch(revision) }, body }),
+            );
             await client.invalidateQueries({ queryKey: [workspace, 'templates'] });
             await client.invalidateQueries({ queryKey: keys.settings(workspace) });
             onClose();

@@ -1,0 +1,166 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Saving;
+
+use App\Models\Document;
+use App\Models\Operation as OperationRecord;
+use App\Models\User;
+use App\Models\Workspace;
+use App\Workspace\Files\DiskContentStore;
+use App\Workspace\Files\WorkspaceFiles;
+use App\Workspace\WorkspaceLock;
+use Hafenbuch\Core\Path\Path;
+use Hafenbuch\Core\Plan\Action;
+use Hafenbuch\Core\Plan\Decision;
+use Hafenbuch\Core\Plan\Plan;
+use Hafenbuch\Core\Plan\PlanLine;
+use Hafenbuch\Core\Write\FileChanged;
+use Hafenbuch\Core\Write\Operation;
+use Hafenbuch\Core\Write\Outcome;
+use Hafenbuch\Core\Write\Recovery;
+use Hafenbuch\Core\Write\Transaction;
+use Illuminate\Support\Str;
+
+/** Carries plans out, and finishes what a crash has left. One operation at a time runs in a workspace. */
+final readonly class Execution
+{
+    public function __construct(private Planning $planning, private Reconciliation $reconciliation, private DiskContentStore $contents) {}
+
+    /**
+     * @param  array<string, Decision>  $decisions  by document id
+     * @param  ?string  $fingerprint  of the plan that the person has read; null: whatever the plan is now
+     * @return ?OperationRecord null: there was nothing to do
+     *
+     * @throws PlanChanged|PlanBlocked
+     */
+    public function save(Workspace $workspace, User $person, array $decisions, ?string $fingerprint, ?string $note, string $kind = OperationRecord::SAVE): ?OperationRecord
+    {
+        return WorkspaceLock::hold($workspace, function () use ($workspace, $person, $decisions, $fingerprint, $note, $kind): ?OperationRecord {
+            $this->recover($workspace);
+            $plan = $this->planning->plan($workspace, $person, $decisions);
+            self::accept($plan, $fingerprint);
+
+            return $plan->isEmpty() ? null : $this->run($workspace, new LogEntry($kind, $person->id, $this->named($workspace, $plan), $note), $this->emptied($plan));
+        });
+    }
+
+    /** @throws PlanChanged|PlanBlocked */
+    public static function accept(Plan $plan, ?string $fingerprint): void
+    {
+        if ($fingerprint !== null && ! hash_equals($plan->fingerprint, $fingerprint)) {
+            throw PlanChanged::to($plan);
+        }
+        if ($plan->isBlocked()) {
+            throw PlanBlocked::by($plan);
+        }
+    }
+
+    /**
+     * Under the workspace’s lock, after recovery.
+     *
+     * @param  list<string>  $oldFolders  that go if they are empty afterwards
+     *
+     * @throws WrittenMeanwhile where the files are written and the tables cannot follow now
+     */
+    public function run(Workspace $workspace, LogEntry $entry, array $oldFolders = []): OperationRecord
+    {
+        $operation = new Operation(strtolower((string) Str::ulid()), DatabaseJournal::changes($entry->lines), [], $oldFolders);
+        $journal = new DatabaseJournal($workspace, $this->contents, $entry);
+        $progress = new SharedProgress($workspace, $operation->id);
+        try {
+            (new Transaction(WorkspaceFiles::of($workspace), $this->contents, $journal, $progress))->run($operation);
+        } catch (\PDOException $failure) {
+            throw $journal->hasBegun() ? WrittenMeanwhile::inTheMiddle($failure) : $failure;
+        } finally {
+            $progress->end();
+        }
+        try {
+            $this->reconciliation->run($workspace, $operation->id);
+
+            return OperationRecord::query()->with('lines', 'person')->findOrFail($operation->id);
+        } catch (\PDOException $failure) {
+            throw WrittenMeanwhile::because($failure);
+        }
+    }
+
+    /** @return array<string, Outcome> by operation id */
+    public function recoverNow(Workspace $workspace): array
+    {
+        return WorkspaceLock::hold($workspace, fn (): array => $this->recover($workspace));
+    }
+
+    /**
+     * Under the workspace’s lock.
+     *
+     * @return array<string, Outcome> by operation id
+     */
+    public function recover(Workspace $workspace): array
+    {
+        $outcomes = (new Recovery(WorkspaceFiles::of($workspace), $this->contents, new DatabaseJournal($workspace, $this->contents)))->run();
+        $written = OperationRecord::query()->where('workspace_id', $workspace->id)->where('state', OperationRecord::WRITTEN)->orderBy('number')->pluck('id');
+        foreach ($written as $id) {
+            $isWhole = $this->reconciliation->run($workspace, $id);
+            $outcomes[$id] = $isWhole ? Outcome::Finished : Outcome::NeedsPerson;
+        }
+
+        return $outcomes;
+    }
+
+    /**
+     * Keeps the contents that the plan writes, and gives an id to each document that it makes.
+     *
+     * @return list<PlanLine>
+     */
+    private function named(Workspace $workspace, Plan $plan): array
+    {
+        $this->contents->putAll((static function () use ($plan): \Generator {
+            foreach ($plan->contents as $bytes) {
+                yield DiskContentStore::stream($bytes);
+            }
+        })());
+        $this->keepFiles($workspace, $plan);
+
+        return array_map(static fn (PlanLine $line): PlanLine => $line->makesDocument() ? $line->of(strtolower((string) Str::ulid())) : $line, $plan->lines);
+    }
+
+    /** Files that are copied or moved as they are have their content nowhere else yet. */
+    private function keepFiles(Workspace $workspace, Plan $plan): void
+    {
+        $sources = [];
+        foreach ($plan->lines as $line) {
+            if ($line->action->writes() && $line->after !== null && ! $this->contents->hold($line->after)) {
+                $sources[$line->origin ?? $line->documentId] = $line->after;
+            }
+        }
+        $files = WorkspaceFiles::of($workspace);
+        foreach (array_chunk($sources, 1000, true) as $chunk) {
+            $paths = Document::query()->whereIn('id', array_keys($chunk))->pluck('path', 'id')->all();
+            $hashes = $this->contents->putAll((static function () use ($paths, $files): \Generator {
+                foreach ($paths as $path) {
+                    yield $files->open($path);
+                }
+            })());
+            foreach (array_keys($paths) as $index => $id) {
+                if ($hashes[$index] !== $chunk[$id]) {
+                    throw FileChanged::at($paths[$id]);
+                }
+            }
+        }
+    }
+
+    /** @return list<string> the folders that the plan takes files from, outermost first; those left empty go */
+    private function emptied(Plan $plan): array
+    {
+        $folders = [];
+        foreach ($plan->lines as $line) {
+            for ($folder = Path::folderOf($line->path); $line->action === Action::Remove && $folder !== ''; $folder = Path::folderOf($folder)) {
+                $folders[$folder] = substr_count($folder, '/');
+            }
+        }
+        asort($folders);
+
+        return array_map(strval(...), array_keys($folders));
+    }
+}

@@ -1,0 +1,130 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Saving;
+
+use App\Models\Document;
+use App\Models\Operation as OperationRecord;
+use App\Models\OperationLine;
+use App\Models\User;
+use App\Models\Workspace;
+use App\Support\Refused;
+use App\Workspace\Files\DiskContentStore;
+use App\Workspace\Files\WorkspaceFiles;
+use App\Workspace\Index\DocumentIndex;
+use App\Workspace\WorkspaceLock;
+use Hafenbuch\Core\Document\OnDisk;
+use Hafenbuch\Core\Plan\Plan;
+use Hafenbuch\Core\Plan\PlanLine;
+use Hafenbuch\Core\Plan\UndoPlanner;
+use Hafenbuch\Core\Reference\TargetKind;
+use Illuminate\Support\Facades\DB;
+
+/** Takes entries of the logbook back. */
+final readonly class Undoing
+{
+    public function __construct(private UndoPlanner $planner, private Execution $execution, private DiskContentStore $contents, private DocumentIndex $index) {}
+
+    /** @throws Refused where what the entry replaced is not kept any more */
+    public function plan(Workspace $workspace, OperationRecord $entry): Plan
+    {
+        $done = array_values($entry->lines->map(static fn (OperationLine $line): PlanLine => $line->planLine())->all());
+        foreach ($done as $line) {
+            foreach ([$line->action->touchesFile() ? $line->before : null, $line->draftBefore] as $hash) {
+                if ($hash !== null && ! $this->contents->has($hash)) {
+                    throw Refused::because("Entry {$entry->number} cannot be taken back any more: what {$line->path} was before is not kept. Entries can be taken back for the number of days in the settings; look among the versions of {$line->path} for what you need.");
+                }
+            }
+        }
+        $files = WorkspaceFiles::of($workspace);
+        $onDisk = [];
+        foreach ($done as $line) {
+            $onDisk[$line->path] = $line->action->touchesFile() ? $files->look($line->path) : OnDisk::nothing();
+        }
+        $pointsAt = $this->pointsAt($workspace, $done);
+
+        return $this->planner->plan($entry->number, $done, $onDisk, $this->savedReferrers($workspace, $done), $pointsAt, $this->there($files, $pointsAt));
+    }
+
+    /** @throws PlanChanged|PlanBlocked|Refused */
+    public function undo(Workspace $workspace, User $person, OperationRecord $entry, ?string $fingerprint, ?string $note = null): OperationRecord
+    {
+        return WorkspaceLock::hold($workspace, function () use ($workspace, $person, $entry, $fingerprint, $note): OperationRecord {
+            $this->execution->recover($workspace);
+            $entry->refresh();
+            if ($entry->kind === OperationRecord::OUTSIDE) {
+                throw Refused::because("Entry {$entry->number} was made by another program, so there is nothing of ours to take back.");
+            }
+            if ($entry->state !== OperationRecord::DONE) {
+                throw Refused::because("Entry {$entry->number} is “{$entry->state}”; only an entry that is done can be taken back.");
+            }
+            $plan = $this->plan($workspace, $entry);
+            Execution::accept($plan, $fingerprint);
+
+            return $this->execution->run($workspace, new LogEntry(OperationRecord::UNDO, $person->id, $plan->lines, $note, $entry->id), $entry->new_folders);
+        });
+    }
+
+    /**
+     * @param  list<PlanLine>  $done
+     * @return array<string, list<string>> by path: the files that the content points at which comes back there
+     */
+    private function pointsAt(Workspace $workspace, array $done): array
+    {
+        $reader = $this->index->reader($workspace);
+        $pointsAt = [];
+        foreach ($done as $line) {
+            if (! $line->action->touchesFile() || $line->before === null || ! $reader->isRead($line->path, $this->contents->size($line->before) ?? 0)) {
+                continue;
+            }
+            $targets = [];
+            foreach ($reader->read($line->path, $this->contents->bytes($line->before))->references as $reference) {
+                if ($reference['target_kind'] === TargetKind::File->value) {
+                    $targets[] = (string) $reference['target_path'];
+                }
+            }
+            $pointsAt[$line->path] = array_values(array_unique($targets));
+        }
+
+        return $pointsAt;
+    }
+
+    /**
+     * @param  array<string, list<string>>  $pointsAt
+     * @return array<string, true> those of the files that there are
+     */
+    private function there(WorkspaceFiles $files, array $pointsAt): array
+    {
+        $there = [];
+        foreach (array_unique(array_merge(...array_values($pointsAt))) as $path) {
+            if ($files->has($path)) {
+                $there[$path] = true;
+            }
+        }
+
+        return $there;
+    }
+
+    /**
+     * @param  list<PlanLine>  $lines
+     * @return array<string, list<string>> by path: the documents whose saved content points at it
+     */
+    private function savedReferrers(Workspace $workspace, array $lines): array
+    {
+        $ids = array_map(static fn (PlanLine $line): string => $line->documentId, $lines);
+        $referrers = [];
+        foreach (array_chunk(array_map(static fn (PlanLine $line): string => $line->path, $lines), 500) as $paths) {
+            $rows = DB::table('document_references as r')->join('documents as d', 'd.id', '=', 'r.document_id')
+                ->where('r.workspace_id', $workspace->id)->where('r.in_draft', false)
+                ->whereIn('r.target_key', array_map(Document::key(...), $paths))
+                ->whereNotIn('d.id', $ids)->where('d.is_gone', false)->whereNull('d.dropped_at')
+                ->distinct()->get(['r.target_path', 'd.path']);
+            foreach ($rows as $row) {
+                $referrers[$row->target_path][] = $row->path;
+            }
+        }
+
+        return $referrers;
+    }
+}

@@ -1,0 +1,54 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Workspace\Files;
+
+/** What the file system last refused, in words that tell a person what to do. */
+final class Trouble
+{
+    private const WORDS = [
+        'No space left on device' => 'no space is left on the disk',
+        'Disk quota exceeded' => 'the disk quota is used up',
+        'Permission denied' => 'permission is missing',
+        'Operation not permitted' => 'permission is missing, or the folder takes no such change',
+        'Read-only file system' => 'the disk is mounted read-only',
+        'No such file or directory' => 'it, or its folder, is not there',
+        'Input/output error' => 'the disk fails (input/output error)',
+        'File name too long' => 'the name is too long for this disk',
+        'Too many open files' => 'too many files are open on the server',
+        'Stale file handle' => 'the disk of the network is not what it was',
+    ];
+
+    public static function last(): string
+    {
+        $message = error_get_last()['message'] ?? '';
+        error_clear_last();
+        foreach (self::WORDS as $said => $words) {
+            if (stripos($message, $said) !== false) {
+                return $words;
+            }
+        }
+        $colon = strrpos($message, ': ');
+
+        return match (true) {
+            $message === '' => 'the file system gave no reason',
+            default => lcfirst($colon === false ? $message : substr($message, $colon + 2)),
+        };
+    }
+
+    /**
+     * Why not all bytes came into a file. Copying in bulk can fall short without a word; a single byte more makes it speak.
+     *
+     * @param  resource  $file
+     */
+    public static function writing($file): string
+    {
+        if (error_get_last() === null) {
+            @fwrite($file, "\0");
+            @fflush($file);
+        }
+
+        return self::last();
+    }
+}

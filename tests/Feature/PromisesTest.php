@@ -1,0 +1,216 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Drafts\Locks;
+use App\Models\Operation;
+use App\Quay\Quay;
+use App\Saving\Execution;
+use App\Saving\PlanBlocked;
+use App\Saving\Planning;
+use App\Saving\SharedProgress;
+use App\Saving\Undoing;
+use App\Workspace\Files\DiskContentStore;
+use App\Workspace\Index\SnapshotReader;
+use App\Workspace\Pulse;
+use Hafenbuch\Core\Format\FormatRegistry;
+use Hafenbuch\Core\Format\Rewriter;
+use Hafenbuch\Core\Plan\Decision;
+use Hafenbuch\Core\Plan\Plan;
+use Hafenbuch\Core\Plan\Planner;
+use Hafenbuch\Core\Plan\Rewriting;
+use Hafenbuch\Core\Plan\Warning;
+use Hafenbuch\Core\Reference\Resolver;
+use Hafenbuch\Core\Write\Stopped;
+use Illuminate\Support\Facades\DB;
+use Tests\Support\Harbour;
+
+const DRAWING = '<svg xmlns="http://www.w3.org/2000/svg"/>';
+
+/** @return list<string> */
+function warned(Plan $plan): array
+{
+    return array_map(static fn (Warning $warning): string => "{$warning->path}: {$warning->message}", $plan->warnings);
+}
+
+it('warns that what comes back points at what was deleted since', function () {
+    $harbour = new Harbour(['book.md' => "# Book\n\n![arm](arm.svg)\n", 'arm.svg' => DRAWING]);
+    $harbour->draft('book.md', "# Book\n");
+    $entry = $harbour->saveAll();
+    app(Execution::class)->save($harbour->workspace, $harbour->owner, [$harbour->document('arm.svg')->id => Decision::delete()], null, null, Operation::DELETE);
+    $plan = app(Undoing::class)->plan($harbour->workspace, $entry->refresh());
+    expect(warned($plan))->toBe(['book.md: It will point at arm.svg again, which does not exist now: a stray. Bring that back first, or point it elsewhere afterwards.']);
+});
+
+it('warns of no sound reference when files move, and reads what referrers refer to', function () {
+    $files = ['arm.svg' => DRAWING, 'drum.svg' => DRAWING, 'pen.svg' => DRAWING];
+    for ($n = 0; $n < 12; $n++) {
+        $files["pages/{$n}.md"] = '![arm](../arm.svg) ![drum](../drum.svg) [next]('.(($n + 1) % 12).".md)\n";
+    }
+    $files['pages/broken.md'] = "![arm](../arm.svg) ![gone](../gone.svg)\n";
+    $harbour = new Harbour($files);
+    $harbour->draft('pages/3.md', "![arm](../arm.svg) ![pen](../pen.svg)\n");
+    $plan = app(Planning::class)->plan($harbour->workspace, $harbour->owner, [$harbour->document('arm.svg')->id => Decision::move('parts/arm.svg')]);
+    expect(warned($plan))->toBe(['pages/broken.md: It still points at gone.svg, which does not exist.']);
+});
+
+it('gives the same plan of a move, a save as and a copy whether it reads parts or everything', function () {
+    $files = ['far/away.md' => "# Away\n", 'far/other.md' => "[away](away.md)\n"];
+    for ($n = 0; $n < 60; $n++) {
+        $files["d{$n}.md"] = '[a](d'.(($n * 7 + 3) % 60).'.md) [b](d'.(($n * 11 + 5) % 60).".md)\n";
+    }
+    $harbour = new Harbour($files);
+    foreach ([4, 9, 31] as $n) {
+        $harbour->draft("d{$n}.md", "[c](d{$n}.md) [d](far/other.md)\n");
+    }
+    $reader = app(SnapshotReader::class);
+    $rewriting = static fn (): Rewriting => new Rewriting(new App\Saving\WorkspaceContents($harbour->workspace, app(DiskContentStore::class)), new Rewriter(FormatRegistry::standard(), new Resolver($harbour->workspace->root)));
+    $id = static fn (string $path): string => $harbour->document($path)->id;
+    foreach ([
+        [$id('d5.md') => Decision::move('moved/d5.md')],
+        [$id('far/away.md') => Decision::move('near.md')],
+        [$id('d4.md') => Decision::saveAs('d4-2.md', [$id('d9.md')])],
+        [$id('d31.md') => Decision::copy('copy.md')],
+        [$id('d7.md') => Decision::delete(['d1.md'])],
+    ] as $decisions) {
+        $paths = array_values(array_filter(array_map(static fn (Decision $decision): ?string => $decision->path, $decisions)));
+        $ids = array_merge(array_keys($decisions), ...array_values(array_map(static fn (Decision $decision): array => $decision->followers, $decisions)));
+        $part = (new Planner)->plan($reader->around($harbour->workspace, $ids, $harbour->owner, $paths), $decisions, $rewriting());
+        $all = (new Planner)->plan($reader->whole($harbour->workspace, $harbour->owner, $paths), $decisions, $rewriting());
+        expect($part)->toEqual($all);
+    }
+});
+
+it('proposes a name that nothing has, not even a file that it does not know', function () {
+    $harbour = new Harbour(['arm.svg' => DRAWING, 'arm-2.svg' => DRAWING, 'arm-3.SVG' => 'x', 'book.md' => '# Book']);
+    $harbour->put('arm-4.svg', 'unknown yet');
+    $harbour->draft('arm-5.svg', DRAWING);
+    $plan = app(Planning::class)->plan($harbour->workspace, $harbour->owner, [$harbour->document('book.md')->id => Decision::copy('arm.svg')]);
+    $ways = array_column($plan->blockers[0]->waysOut, 'value', 'label');
+    expect($ways)->toHaveKey('Call it arm-6.svg');
+    // A new document whose own path was taken meanwhile.
+    $new = $harbour->draft('arm-7.svg', DRAWING);
+    $harbour->put('arm-7.svg', 'by another program');
+    $harbour->put('arm-7-2.svg', 'by another program');
+    $plan = app(Planning::class)->plan($harbour->workspace, $harbour->owner, [$new->id => Decision::save()]);
+    expect($plan->blockers[0]->waysOut[0]->value)->toBe('arm-7-3.svg');
+});
+
+it('stops only the operation that was meant', function () {
+    $harbour = new Harbour;
+    [$first, $second] = [bin2hex(random_bytes(8)), bin2hex(random_bytes(8))];
+    $one = new SharedProgress($harbour->workspace, $first);
+    $one->step(0, 9);
+    expect(SharedProgress::now($harbour->workspace))->toBe(['operation' => $first, 'done' => 0, 'of' => 9]);
+    $one->end();
+    SharedProgress::stop($first); // Too late.
+    (new SharedProgress($harbour->workspace, $second))->step(1, 9);
+    expect(fn () => (new SharedProgress($harbour->workspace, $first))->step(1, 9))->toThrow(Stopped::class);
+});
+
+it('shows nothing of a file outside, however its name came to lead there', function () {
+    $harbour = new Harbour(['a.md' => "# A\n", 'folder/b.md' => "# B\n"]);
+    $secret = dirname($harbour->root).'/secret-'.bin2hex(random_bytes(4));
+    mkdir($secret);
+    file_put_contents("{$secret}/b.md", 'the secret');
+    [$a, $b] = [$harbour->document('a.md')->id, $harbour->document('folder/b.md')->id];
+    unlink("{$harbour->root}/a.md");
+    symlink("{$secret}/b.md", "{$harbour->root}/a.md");
+    unlink("{$harbour->root}/folder/b.md");
+    rmdir("{$harbour->root}/folder");
+    symlink($secret, "{$harbour->root}/folder");
+    $this->actingAs($harbour->owner);
+    foreach ([$a, $b] as $id) {
+        foreach (['content', 'file', 'contents/file', ''] as $what) {
+            $answer = $this->get($harbour->api("/documents/{$id}/{$what}"));
+            $response = $answer->baseResponse;
+            $body = $response instanceof Symfony\Component\HttpFoundation\BinaryFileResponse ? (string) $response->getFile()->getContent() : (string) $response->getContent();
+            expect($body)->not->toContain('the secret')->and($response->getStatusCode())->toBeLessThan(500);
+        }
+    }
+});
+
+it('writes over no read-only file and no link, whatever was accepted, and over nothing that someone has locked', function () {
+    $harbour = new Harbour(['a.md' => "# A\n", 'fixed.md' => "# Fixed\n", 'locked.md' => "# Locked\n", 'real.md' => "# Real\n"]);
+    symlink('real.md', "{$harbour->root}/link.md");
+    chmod("{$harbour->root}/fixed.md", 0o444);
+    $harbour->scan();
+    Locks::take($harbour->document('locked.md'), $harbour->member('Ida'));
+    foreach (['fixed.md' => 'read-only', 'link.md' => 'is a link', 'locked.md' => 'Ida has locked'] as $path => $message) {
+        $decision = Decision::copy($path, over: hash_file('sha256', "{$harbour->root}/{$path}"));
+        expect(fn () => app(Execution::class)->save($harbour->workspace, $harbour->owner, [$harbour->document('a.md')->id => $decision], null, null))->toThrow(PlanBlocked::class, $message);
+    }
+    $plan = app(Planning::class)->plan($harbour->workspace, $harbour->owner, [$harbour->document('a.md')->id => Decision::copy('real.md', over: hash('sha256', "# Real\n"))]);
+    expect($plan->blockers)->toBe([])->and(warned($plan))->toBe(['real.md: The document that is there now is replaced. It is kept as a version, and taking the entry back brings it back.']);
+});
+
+it('drops and changes no draft of a document that someone else has locked', function () {
+    $harbour = new Harbour(['book.md' => "[arm](arm.svg)\n", 'arm.svg' => DRAWING]);
+    $ida = $harbour->member('Ida');
+    $harbour->draft('book.md', "[arm](arm.svg) more\n");
+    Locks::take($harbour->document('book.md'), $ida);
+    $id = $harbour->document('book.md')->id;
+    foreach ([[$id => Decision::discard()], [$harbour->document('arm.svg')->id => Decision::move('parts/arm.svg')], [$harbour->document('arm.svg')->id => Decision::saveAs('arm-2.svg', [$id])]] as $decisions) {
+        $plan = app(Planning::class)->plan($harbour->workspace, $harbour->owner, $decisions);
+        expect($plan->blockers)->not->toBe([])->and($plan->blockers[0]->message)->toContain('Ida has locked it');
+    }
+    expect(app(Planning::class)->plan($harbour->workspace, $ida, [$id => Decision::discard()])->blockers)->toBe([]);
+});
+
+it('keeps a draft that a save as makes where someone finds it', function () {
+    $harbour = new Harbour(['book.md' => "[arm](arm.svg)\n", 'arm.svg' => DRAWING]);
+    $quay = new Quay($harbour->workspace, $harbour->owner);
+    expect($harbour->command('save', ['--save-as', 'arm.svg=arm-2.svg', '--follow', 'everyone'])['code'])->toBe(0)
+        ->and($quay->inHold())->toBe([$harbour->document('book.md')->id]);
+    $saved = $harbour->command('save', ['--everything', '--json']);
+    expect($saved['code'])->toBe(0)->and(array_column($saved['json']['lines'], 'path'))->toBe(['book.md'])->and($harbour->read('book.md'))->toBe("[arm](arm-2.svg)\n");
+});
+
+it('takes nothing back whose former draft is not kept any more', function () {
+    $harbour = new Harbour(['book.md' => "# Book\n"]);
+    $text = '# Lost '.bin2hex(random_bytes(8));
+    $harbour->draft('book.md', $text);
+    $entry = app(Execution::class)->save($harbour->workspace, $harbour->owner, [$harbour->document('book.md')->id => Decision::discard()], null, null);
+    unlink(app(DiskContentStore::class)->file(hash('sha256', $text)));
+    $undo = $harbour->command('undo', [(string) $entry?->number]);
+    expect($undo['code'])->toBe(1)->and($undo['err'])->toContain('is not kept')
+        ->and(Operation::query()->where('workspace_id', $harbour->workspace->id)->whereIn('state', Operation::UNFINISHED)->exists())->toBeFalse();
+});
+
+it('finds a file whose name is left out where something refers to it', function () {
+    $harbour = new Harbour(['book.md' => "![arm](.parts/arm.svg) ![gone](.parts/gone.svg)\n", '.parts/arm.svg' => DRAWING, '.parts/other.svg' => DRAWING]);
+    $references = $harbour->command('references', ['book.md', '--json'])['json'];
+    expect(array_column($references, 'state', 'raw'))->toBe(['.parts/arm.svg' => 'document', '.parts/gone.svg' => 'stray']);
+    $harbour->put('.parts/arm.svg', '<svg xmlns="http://www.w3.org/2000/svg"><title>Arm</title></svg>');
+    $harbour->scan();
+    expect($harbour->document('.parts/arm.svg')->title)->toBe('Arm')->and($harbour->document('.parts/arm.svg')->is_gone)->toBeFalse();
+    $harbour->put('book.md', "# Nothing\n");
+    $harbour->scan();
+    expect($harbour->document('.parts/arm.svg')->is_gone)->toBeTrue();
+});
+
+it('tells what was changed after it is committed, in the order of the commits, and to a page that slept', function () {
+    $harbour = new Harbour(['a.md' => "# A\n"]);
+    $at = Pulse::last($harbour->workspace);
+    DB::transaction(function () use ($harbour, $at): void {
+        Pulse::changed($harbour->workspace, ['one'], Pulse::QUAY);
+        expect(Pulse::last($harbour->workspace))->toBe($at);
+    });
+    expect(Pulse::since($harbour->workspace, $at))->toBe(['last' => $at + 2, 'topics' => ['documents', 'quay'], 'documents' => ['one']]);
+    Pulse::changed($harbour->workspace, ['two', 'one']);
+    Pulse::tell($harbour->workspace, Pulse::LOGBOOK);
+    expect(Pulse::since($harbour->workspace, $at + 2))->toBe(['last' => $at + 4, 'topics' => ['documents', 'logbook'], 'documents' => ['two', 'one']])
+        ->and(Pulse::since($harbour->workspace, $at + 4))->toBe(['last' => $at + 4, 'topics' => [], 'documents' => []]);
+    DB::table('events')->where('workspace_id', $harbour->workspace->id)->update(['at' => now()->subHour()]);
+    Pulse::prune();
+    expect(Pulse::since($harbour->workspace, $at))->toBe(['last' => $at + 4, 'topics' => Pulse::TOPICS, 'documents' => null]);
+    try {
+        DB::transaction(function () use ($harbour): void {
+            Pulse::tell($harbour->workspace, Pulse::QUAY);
+
+            throw new RuntimeException('taken back');
+        });
+    } catch (RuntimeException) {
+        expect(Pulse::last($harbour->workspace))->toBe($at + 4);
+    }
+});
