@@ -241,8 +241,14 @@ final readonly class Reconciliation
             $this->noteOrigin($document, $writing, $operation);
         } elseif ($removing !== null) {
             $this->removed($document, $removing, $hasMovedOn, $operation);
+            $proposed = $this->first($lines, static fn (Action $action): bool => $action === Action::Redraft);
+            if ($proposed !== null) {
+                $this->relocate($document, $proposed->path);
+            }
         } elseif ($line->draft_after !== null) {
-            $this->relocate($document, $line->path);
+            if ($document->file_key === null) {
+                $this->relocate($document, $line->path);
+            }
             $document->dropped_at = null;
         } elseif (! $hasMovedOn) {
             $this->discarded($document, $operation);

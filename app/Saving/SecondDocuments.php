@@ -22,7 +22,8 @@ final readonly class SecondDocuments
     public function giveWay(Workspace $workspace, Operation $operation, array $owners): void
     {
         $seconds = Document::query()->with('draft')->lockForUpdate()->where('workspace_id', $workspace->id)
-            ->whereIn('file_key', array_map(Document::key(...), array_map(strval(...), array_keys($owners))))->whereNotIn('id', array_values($owners))->orderBy('id')->get();
+            ->whereIn('file_key', array_map(Document::key(...), array_map(strval(...), array_keys($owners))))->whereNotIn('id', array_values($owners))
+            ->where('created_at', '>=', $operation->created_at)->whereDoesntHave('versions')->orderBy('id')->get();
         foreach ($seconds as $second) {
             $this->merge($workspace, $operation, $second, $owners[$second->path]);
         }

@@ -44,7 +44,7 @@ final readonly class Undoing
         }
         $pointsAt = $this->pointsAt($workspace, $done);
 
-        return $this->planner->plan($entry->number, $done, $onDisk, $this->savedReferrers($workspace, $done), $pointsAt, $this->there($files, $pointsAt));
+        return $this->planner->plan($entry->number, $done, $onDisk, $this->savedReferrers($workspace, $done), $pointsAt, $this->there($files, $pointsAt), $this->places($done));
     }
 
     /** @throws PlanChanged|PlanBlocked|Refused */
@@ -88,6 +88,20 @@ final readonly class Undoing
         }
 
         return $pointsAt;
+    }
+
+    /**
+     * @param  list<PlanLine>  $done
+     * @return array<string, string> by document id: the path that it has now
+     */
+    private function places(array $done): array
+    {
+        $places = [];
+        foreach (array_chunk(array_unique(array_map(static fn (PlanLine $line): string => $line->documentId, $done)), 1000) as $ids) {
+            $places += Document::query()->kept()->whereIn('id', $ids)->pluck('path', 'id')->all();
+        }
+
+        return $places;
     }
 
     /**

@@ -73,7 +73,8 @@ it('starts a new document at a free path', function () {
     $this->postJson($this->harbour->api('/documents'), ['path' => 'new/c.md', 'title' => 'C'])->assertStatus(422);
     $this->postJson($this->harbour->api('/documents'), ['path' => '../c.md', 'title' => 'C'])->assertStatus(422);
     $this->postJson($this->harbour->api('/documents'), ['path' => 'a.md', 'title' => 'C'])->assertStatus(422);
-    $this->patchJson($this->harbour->api("/documents/{$made['id']}"), ['path' => 'new/e.md'])->assertOk()->assertJson(['path' => 'new/e.md']);
+    $this->patchJson($this->harbour->api("/documents/{$made['id']}"), ['path' => 'new/d.md'], ['If-Match' => '"99"'])->assertStatus(412);
+    $this->patchJson($this->harbour->api("/documents/{$made['id']}"), ['path' => 'new/e.md'], ['If-Match' => '"1"'])->assertOk()->assertJson(['path' => 'new/e.md']);
 
     expect($this->harbour->read('new/c.md'))->toBeNull();
 });

@@ -87,7 +87,7 @@ it('leaves no half point where the disk fills, and makes the next one', function
     try {
         expect(fn () => ($this->make)())->toThrow(Illuminate\Database\QueryException::class)->and(($this->points)())->toBe([])
             ->and($this->harbour->workingText('a.md'))->toBe('one');
-        api('POST', 'watch/points')->assertStatus(503);
+        api('POST', 'watch/points')->assertStatus(507)->assertJsonPath('detail', 'The disk of the database is full, so this could not be kept. Make room on it, then try again.');
     } finally {
         DB::unprepared('drop trigger full_disk');
     }

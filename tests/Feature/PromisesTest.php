@@ -166,6 +166,20 @@ it('keeps a draft that a save as makes where someone finds it', function () {
     expect($saved['code'])->toBe(0)->and(array_column($saved['json']['lines'], 'path'))->toBe(['book.md'])->and($harbour->read('book.md'))->toBe("[arm](arm-2.svg)\n");
 });
 
+it('takes no draft back to where its document is not any more', function () {
+    $harbour = new Harbour(['book.md' => "[arm](arm.svg)\n", 'arm.svg' => DRAWING]);
+    $book = $harbour->document('book.md');
+    $follow = app(Execution::class)->save($harbour->workspace, $harbour->owner, [$harbour->document('arm.svg')->id => Decision::saveAs('arm-2.svg', [$book->id])], null, null);
+    $move = app(Execution::class)->save($harbour->workspace, $harbour->owner, [$book->id => Decision::move('deep/book.md')], null, null, Operation::MOVE);
+    $plan = app(Undoing::class)->plan($harbour->workspace, $follow?->refresh());
+    expect($plan->isBlocked())->toBeTrue()->and($plan->blockers[0]->message)->toBe('It is at deep/book.md by now. Take back the later entry first.');
+    foreach ([$move, $follow] as $entry) {
+        app(Undoing::class)->undo($harbour->workspace, $harbour->owner, $entry->refresh(), null);
+    }
+    expect($harbour->document('book.md')->file_key)->toBe($harbour->document('book.md')->path_key)
+        ->and($harbour->workingText('book.md'))->toBe("[arm](arm.svg)\n");
+});
+
 it('takes nothing back whose former draft is not kept any more', function () {
     $harbour = new Harbour(['book.md' => "# Book\n"]);
     $text = '# Lost '.bin2hex(random_bytes(8));

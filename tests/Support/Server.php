@@ -46,7 +46,10 @@ final class Server
         Browser::quitIdle();
         foreach ($this->processes as $process) {
             // The web server's workers are children that it does not end by itself.
-            exec('pkill -TERM -P '.(int) $process->getPid());
+            $pid = $process->getPid();
+            if ($pid !== null) {
+                exec("pkill -TERM -P {$pid}");
+            }
             $process->stop(2);
         }
     }

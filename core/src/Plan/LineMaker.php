@@ -72,7 +72,9 @@ final class LineMaker
             $after = $this->working($document, $path, $this->redirections->forNewFile($document, $decision));
             $before = $this->snapshot->look($path)->hash;
 
-            return [new PlanLine($document->id, $path, $before === null ? Action::Create : Action::Write, $before, $after, Reason::asked(), $document->draftHash)];
+            $reason = $path === $document->path ? Reason::asked() : Reason::savedAs($document->path);
+
+            return [new PlanLine($document->id, $path, $before === null ? Action::Create : Action::Write, $before, $after, $reason, $document->draftHash)];
         }
         $lines = [$this->newFile($document, $decision, Reason::savedAs($document->path))];
         $onDisk = $document->onDisk->hash;

@@ -17,8 +17,9 @@ final class UndoPlanner
      * @param  array<string, list<string>>  $referrers  by path: the saved documents that point at it
      * @param  array<string, list<string>>  $pointsAt  by path: the files that the content points at which comes back there
      * @param  array<string, true>  $there  those of these files that there are now
+     * @param  array<string, string>  $places  by document id: the path that it has now, of those that are not dropped
      */
-    public function plan(int $entry, array $done, array $onDisk, array $referrers, array $pointsAt = [], array $there = []): Plan
+    public function plan(int $entry, array $done, array $onDisk, array $referrers, array $pointsAt = [], array $there = [], array $places = []): Plan
     {
         $lines = [];
         $warnings = [];
@@ -28,7 +29,11 @@ final class UndoPlanner
             $now = $onDisk[$line->path];
             $back = $this->back($entry, $line);
             $lines[] = $back;
-            $problem = $line->action->touchesFile() ? $this->problem($now, $left[$line->path]) : null;
+            if ($line->reason->kind === ReasonKind::SavedAs && $line->origin === null) {
+                // A new document that took another path than the proposed one proposes that one again.
+                $lines[] = new PlanLine($line->documentId, (string) $line->reason->of, Action::Redraft, null, null, Reason::takesBack($entry), $line->draftAfter, $line->draftBefore);
+            }
+            $problem = $this->movedAway($line, $done, $places) ?? ($line->action->touchesFile() ? $this->problem($now, $left[$line->path]) : null);
             if ($problem !== null) {
                 $blockers[] = new Blocker($line->documentId, $line->path, $problem, []);
             }
@@ -109,6 +114,28 @@ final class UndoPlanner
         }
 
         return $left;
+    }
+
+    /**
+     * What the entry left at one path may have another by now; its former draft would have references that lead nowhere from there.
+     *
+     * @param  list<PlanLine>  $done
+     * @param  array<string, string>  $places
+     */
+    private function movedAway(PlanLine $line, array $done, array $places): ?string
+    {
+        $now = $places[$line->documentId] ?? null;
+        if ($now === null || $now === $line->path || $line->action === Action::Remove) {
+            return null;
+        }
+        foreach ($done as $other) {
+            // A document that goes on under another path has a line for each.
+            if ($other->documentId === $line->documentId && $other->path === $now && $other->action !== Action::Remove) {
+                return null;
+            }
+        }
+
+        return "It is at {$now} by now. Take back the later entry first.";
     }
 
     private function problem(OnDisk $now, ?string $left): ?string

@@ -86,7 +86,7 @@ describe('save as', function () {
         $workspace = (new MemoryContents)->fresh('draft.md', '[a](a.md) [me](draft.md)')->saved('a.md', 'a');
         $plan = $workspace->plan(['draft.md' => Decision::saveAs('kept/final.md')]);
 
-        expect($workspace->told($plan))->toBe(['kept/final.md' => 'create, you asked: [a](../a.md) [me](final.md)'])
+        expect($workspace->told($plan))->toBe(['kept/final.md' => 'create, saved as, from draft.md: [a](../a.md) [me](final.md)'])
             ->and($workspace->line($plan, 'kept/final.md')->documentId)->toBe('draft.md');
     });
 
