@@ -31,6 +31,7 @@ install_packages() {
 SERVER_PACKAGES=(
     mariadb-server:mariadbd php8.2-mysql:ext=pdo_mysql php8.2-zip:ext=zip php8.2-gd:ext=gd php8.2-curl:ext=curl
     php8.2-xml:ext=dom php8.2-mbstring:ext=mbstring php8.2-intl:ext=intl php-league-config:file=/usr/share/php/League/Config
+    attr:getfattr
 )
 BROWSER_PACKAGES=(chromium:chromium chromium-driver:chromedriver)
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 use App\Http\Controllers\AsOfController;
 use App\Http\Controllers\ContentController;
 use App\Http\Controllers\CopyController;
+use App\Http\Controllers\DecisionController;
 use App\Http\Controllers\DocumentController;
 use App\Http\Controllers\DraftController;
 use App\Http\Controllers\FieldController;
@@ -116,6 +117,8 @@ Route::middleware('auth:sanctum')->group(function (): void {
         Route::post('plan', [PlanController::class, 'plan']);
         Route::post('plan/compare', [PlanController::class, 'compare']);
         Route::post('save', [PlanController::class, 'save']);
+        Route::get('decisions', [DecisionController::class, 'index']);
+        Route::patch('decisions', [DecisionController::class, 'update']);
         Route::get('progress', [ProgressController::class, 'show']);
         Route::delete('progress/{running}', [ProgressController::class, 'destroy']);
 

@@ -49,7 +49,7 @@ abstract class HafenbuchCommand extends Command
     /** @param list<string> $lines what a person reads instead of the JSON */
     protected function answer(mixed $json, array $lines): int
     {
-        foreach ($this->option('json') ? [Shapes::json($json)] : $lines as $line) {
+        foreach ($this->option('json') ? [Shapes::json($json)] : array_map(Shapes::readable(...), $lines) as $line) {
             $this->output->writeln($line, \Symfony\Component\Console\Output\OutputInterface::OUTPUT_RAW);
         }
 

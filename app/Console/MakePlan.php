@@ -17,7 +17,7 @@ final class MakePlan extends PlanningCommand
     {
         $workspace = $this->workspace();
         $person = $this->person($workspace);
-        $plan = $planning->plan($workspace, $person, $this->decisions($snapshots, $workspace, $person));
+        $plan = $planning->plan($workspace, $person, $this->choices($planning, $snapshots, $workspace, $person));
 
         return $this->answer(Shapes::plan($plan), $this->describe($plan));
     }

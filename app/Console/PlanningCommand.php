@@ -4,10 +4,9 @@ declare(strict_types=1);
 
 namespace App\Console;
 
-use App\Models\Operation;
 use App\Models\User;
 use App\Models\Workspace;
-use App\Quay\Quay;
+use App\Saving\Planning;
 use App\Saving\Relocation;
 use App\Workspace\Files\WorkspaceFiles;
 use App\Workspace\Index\SnapshotReader;
@@ -17,7 +16,9 @@ use Hafenbuch\Core\Copy\CopyTree;
 use Hafenbuch\Core\Naming\NamingRule;
 use Hafenbuch\Core\Path\Path;
 use Hafenbuch\Core\Plan\Blocker;
+use Hafenbuch\Core\Plan\Choice;
 use Hafenbuch\Core\Plan\Decision;
+use Hafenbuch\Core\Plan\Follow;
 use Hafenbuch\Core\Plan\Plan;
 use Hafenbuch\Core\Plan\PlanLine;
 use Hafenbuch\Core\Plan\Scope;
@@ -48,91 +49,63 @@ abstract class PlanningCommand extends HafenbuchCommand
         $this->addOption('accept-strays', null, InputOption::VALUE_NONE, 'Accept the strays that deleting leaves');
     }
 
-    /** @return array<string, Decision> by document id */
-    protected function decisions(SnapshotReader $snapshots, Workspace $workspace, User $person): array
+    /** @return array<string, Choice|Decision> by document id */
+    protected function choices(Planning $planning, SnapshotReader $snapshots, Workspace $workspace, User $person): array
     {
         $ids = [];
-        foreach ($this->paths('save') as $path) {
-            array_push($ids, ...Scope::document($this->document($workspace, $path)->id));
-        }
-        foreach ($this->paths('with-below') as $path) {
-            $id = $this->document($workspace, $path)->id;
-            array_push($ids, ...Scope::withAllBelow($snapshots->around($workspace, [$id]), $id));
+        foreach (['save' => Scope::Document, 'with-below' => Scope::Below] as $option => $scope) {
+            foreach ($this->paths($option) as $path) {
+                array_push($ids, ...$planning->reach($workspace, $person, $this->document($workspace, $path)->id, $scope));
+            }
         }
         if ($this->option('everything')) {
-            $quay = (new Quay($workspace, $person))->all();
-            array_push($ids, ...Scope::wholeQuay($snapshots->around($workspace, $quay), $quay));
+            array_push($ids, ...$planning->reach($workspace, $person, null, Scope::Quay));
         }
-        $decisions = array_fill_keys($ids, Decision::save());
+        $choices = array_fill_keys($ids, Decision::save());
         foreach ($this->paths('discard') as $path) {
-            $decisions[$this->document($workspace, $path)->id] = Decision::discard();
+            $choices[$this->document($workspace, $path)->id] = Decision::discard();
         }
 
-        return [...$decisions, ...$this->newFiles($snapshots, $workspace, $person), ...$this->relocations($snapshots, $workspace)];
+        return [...$choices, ...$this->newFiles($snapshots, $workspace), ...$this->relocations($workspace)];
     }
 
-    /** What the logbook is to call it. */
-    protected function kind(): string
+    /** @return array<string, Choice|Decision> */
+    private function newFiles(SnapshotReader $snapshots, Workspace $workspace): array
     {
-        return match (true) {
-            $this->paths('move') !== [] => Operation::MOVE,
-            $this->paths('delete') !== [] => Operation::DELETE,
-            $this->paths('copy') !== [], $this->paths('copy-with-below') !== [] => Operation::COPY,
-            default => Operation::SAVE,
-        };
-    }
-
-    /** @return array<string, Decision> */
-    private function newFiles(SnapshotReader $snapshots, Workspace $workspace, User $person): array
-    {
-        $decisions = [];
+        $choices = [];
         foreach ($this->pairs('save-as') as [$path, $new]) {
-            $document = $this->document($workspace, $path);
-            $decisions[$document->id] = Decision::saveAs($new, $this->followers($snapshots, $workspace, $person, $document->id), $this->over($workspace, $new));
+            $choices[$this->document($workspace, $path)->id] = new Choice(Decision::saveAs($new, [], $this->over($workspace, $new)), $this->follow($workspace));
         }
         foreach ($this->pairs('copy') as [$path, $new]) {
-            $decisions[$this->document($workspace, $path)->id] = Decision::copy($new, false, (bool) $this->option('of-saved'), $this->over($workspace, $new));
+            $choices[$this->document($workspace, $path)->id] = Decision::copy($new, false, (bool) $this->option('of-saved'), $this->over($workspace, $new));
         }
         foreach ($this->pairs('copy-with-below') as [$path, $folder]) {
             $rows = CopyTree::rows($snapshots->around($workspace, [$this->document($workspace, $path)->id]), $this->document($workspace, $path)->id, new CopyOptions(new NamingRule, $folder));
-            $decisions = [...$decisions, ...CopyTree::decisions($rows, (bool) $this->option('of-saved'))];
+            $choices = [...$choices, ...CopyTree::decisions($rows, (bool) $this->option('of-saved'))];
         }
 
-        return $decisions;
+        return $choices;
     }
 
-    /** @return array<string, Decision> */
-    private function relocations(SnapshotReader $snapshots, Workspace $workspace): array
+    /** @return array<string, Choice|Decision> */
+    private function relocations(Workspace $workspace): array
     {
-        $decisions = [];
+        $choices = [];
         foreach ($this->pairs('move') as [$path, $new]) {
-            $decisions = [...$decisions, ...Relocation::to($workspace, $path, $new)];
+            $choices = [...$choices, ...Relocation::to($workspace, $path, $new)];
         }
-        $deleted = array_map(strval(...), array_keys($this->paths('delete') === [] ? [] : Relocation::delete($workspace, $this->paths('delete'))));
-        $accepted = [];
-        if ($this->option('accept-strays') && $deleted !== []) {
-            $snapshot = $snapshots->around($workspace, $deleted);
-            $paths = array_fill_keys(array_map(static fn (string $id): string => $snapshot->get($id)->path, $deleted), true);
-            $accepted = array_map(static fn (string $id): string => $snapshot->get($id)->path, $snapshot->pointingAt($paths));
+        foreach ($this->paths('delete') === [] ? [] : Relocation::delete($workspace, $this->paths('delete')) as $id => $deletion) {
+            $choices[$id] = new Choice($deletion, acceptsStrays: (bool) $this->option('accept-strays'));
         }
 
-        return [...$decisions, ...array_fill_keys($deleted, Decision::delete($accepted))];
+        return $choices;
     }
 
-    /** @return list<string> ids */
-    private function followers(SnapshotReader $snapshots, Workspace $workspace, User $person, string $id): array
+    private function follow(Workspace $workspace): Follow
     {
         $who = (string) ($this->option('follow') ?? Settings::of($workspace)->follow());
-        if (! in_array($who, Settings::FOLLOW, true)) {
-            throw new InvalidOptionException("--follow is nobody, quay or everyone; “{$who}” is none of them.");
-        }
-        $referrers = $snapshots->around($workspace, [$id], lookAt: [])->graph()->referrersOf($id);
 
-        return match ($who) {
-            'everyone' => $referrers,
-            'quay' => array_values(array_intersect($referrers, (new Quay($workspace, $person))->all())),
-            default => [],
-        };
+        return Follow::tryFrom($who) ?? throw new InvalidOptionException("--follow is nobody, quay or everyone; “{$who}” is none of them.");
     }
 
     /** The content that may be replaced at a path. */

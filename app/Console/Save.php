@@ -6,6 +6,7 @@ namespace App\Console;
 
 use App\Models\OperationLine;
 use App\Saving\Execution;
+use App\Saving\Planning;
 use App\Workspace\Index\SnapshotReader;
 use Symfony\Component\Console\Input\InputOption;
 
@@ -22,11 +23,11 @@ final class Save extends PlanningCommand
         $this->addOption('fingerprint', null, InputOption::VALUE_REQUIRED, 'Refuse if the plan is no longer the one with this fingerprint');
     }
 
-    public function handle(Execution $execution, SnapshotReader $snapshots): int
+    public function handle(Execution $execution, Planning $planning, SnapshotReader $snapshots): int
     {
         $workspace = $this->workspace();
         $person = $this->person($workspace);
-        $entry = $execution->save($workspace, $person, $this->decisions($snapshots, $workspace, $person), $this->option('fingerprint'), $this->option('note'), $this->kind());
+        $entry = $execution->save($workspace, $person, $this->choices($planning, $snapshots, $workspace, $person), $this->option('fingerprint'), $this->option('note'));
         $lines = $entry === null ? [] : Shapes::entry($entry)['lines'];
 
         return $this->answer(['entry' => $entry?->number, 'lines' => $lines], $entry === null ? ['Nothing to save.'] : [

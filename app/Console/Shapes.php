@@ -55,4 +55,14 @@ final class Shapes
             'lines' => array_values($operation->lines->map(static fn (OperationLine $line): array => self::line($line->planLine()))->all()),
         ];
     }
+
+    /** A line for a terminal: what would act unseen in a name, or steer the terminal, stands there by its code. */
+    public static function readable(string $line): string
+    {
+        return (string) preg_replace_callback(
+            '~[\x{0}-\x{8}\x{b}-\x{1f}\x{7f}-\x{9f}\x{61c}\x{200b}\x{200e}\x{200f}\x{2028}-\x{202e}\x{2060}-\x{2069}\x{feff}]~u',
+            static fn (array $found): string => sprintf('⟨U+%04X⟩', mb_ord($found[0])),
+            $line,
+        );
+    }
 }

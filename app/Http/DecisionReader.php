@@ -5,53 +5,116 @@ declare(strict_types=1);
 namespace App\Http;
 
 use App\Models\Document;
+use App\Models\User;
 use App\Models\Workspace;
+use App\Quay\KeptDecisions;
 use Hafenbuch\Core\Path\Path;
+use Hafenbuch\Core\Plan\Choice;
 use Hafenbuch\Core\Plan\Decision;
 use Hafenbuch\Core\Plan\DecisionKind;
+use Hafenbuch\Core\Plan\Follow;
 use Illuminate\Http\Request;
 use Illuminate\Validation\Rule;
 use Illuminate\Validation\ValidationException;
 use OpenApi\Attributes as OA;
 
 /** Reads the decisions of a request. */
-#[OA\Schema(schema: 'Decision', required: ['document', 'kind'], properties: [
-    new OA\Property(property: 'document', type: 'string'),
+#[OA\Schema(schema: 'OpenDecision', description: 'a decision without its document', required: ['kind'], properties: [
     new OA\Property(property: 'kind', type: 'string', enum: ['leave', 'save', 'discard', 'save as', 'copy', 'move', 'delete']),
     new OA\Property(property: 'over', type: 'string', nullable: true, description: 'the SHA-256 of a content on disk that may be replaced, or “gone”'),
     new OA\Property(property: 'path', type: 'string', description: 'the new path of a save as, a copy or a move'),
-    new OA\Property(property: 'followers', type: 'array', items: new OA\Items(type: 'string'), description: 'the documents whose references follow a save as'),
+    new OA\Property(property: 'follow', type: 'string', nullable: true, enum: ['nobody', 'quay', 'everyone'], description: 'who follows a save as'),
+    new OA\Property(property: 'followers', type: 'array', items: new OA\Items(type: 'string'), description: 'in place of `follow`: the documents whose references follow a save as, one by one'),
     new OA\Property(property: 'together', type: 'boolean', description: 'copies point at one another in place of the originals'),
     new OA\Property(property: 'ofSaved', type: 'boolean', description: 'a copy is made of the saved content, in place of what is on the screen'),
     new OA\Property(property: 'accepted', type: 'array', items: new OA\Items(type: 'string'), description: 'paths of documents in which a stray is accepted'),
+    new OA\Property(property: 'acceptAll', type: 'boolean', description: 'every stray that a deletion leaves is accepted'),
+    new OA\Property(property: 'setAside', type: 'boolean', description: 'a copy is kept for later'),
     new OA\Property(property: 'open', type: 'boolean', description: 'open a copy beside the original'),
+])]
+#[OA\Schema(schema: 'Decision', allOf: [
+    new OA\Schema(ref: '#/components/schemas/OpenDecision'),
+    new OA\Schema(required: ['document'], properties: [
+        new OA\Property(property: 'document', type: 'string'),
+        new OA\Property(property: 'from', type: 'string', description: 'in answers: the path of the document'),
+    ]),
 ])]
 final class DecisionReader
 {
-    /** @return array<string, Decision> by document id */
-    public static function read(Request $request, Workspace $workspace): array
-    {
-        $given = $request->validate([
-            'decisions' => 'present|array|max:20000',
-            'decisions.*.document' => 'required|string|size:26',
-            'decisions.*.kind' => ['required', Rule::enum(DecisionKind::class)],
-            'decisions.*.over' => 'nullable|string|max:64',
-            'decisions.*.path' => 'nullable|string',
-            'decisions.*.followers' => 'array',
-            'decisions.*.followers.*' => 'string|size:26',
-            'decisions.*.together' => 'boolean',
-            'decisions.*.ofSaved' => 'boolean',
-            'decisions.*.accepted' => 'array',
-            'decisions.*.accepted.*' => 'string',
-            'decisions.*.open' => 'boolean',
-        ])['decisions'];
-        $decisions = [];
-        foreach ($given as $decision) {
-            $decisions[$decision['document']] = self::decision($decision);
-        }
-        self::refuseUnknown($workspace, array_map(strval(...), array_keys($decisions)));
+    /** What is kept of a choice beside what it says. */
+    private const KEPT = ['kind', 'over', 'path', 'follow', 'followers', 'together', 'ofSaved', 'accepted', 'acceptAll', 'setAside', 'open'];
 
-        return $decisions;
+    /**
+     * The choices of a request, else those that are kept for the person.
+     *
+     * @return array<string, Choice> by document id
+     */
+    public static function read(Request $request, Workspace $workspace, User $person): array
+    {
+        return self::choices(self::given($request, $workspace, $person));
+    }
+
+    /**
+     * @param  array<string, array<string, mixed>>  $given  by document id
+     * @return array<string, Choice>
+     */
+    public static function choices(array $given): array
+    {
+        return array_map(self::choice(...), $given);
+    }
+
+    /** @return array<string, array<string, mixed>> by document id */
+    public static function given(Request $request, Workspace $workspace, User $person): array
+    {
+        if (! $request->has('decisions')) {
+            return (new KeptDecisions($workspace, $person))->all();
+        }
+        $given = $request->validate(['decisions' => 'array|max:20000', ...self::rules('decisions.*'), 'decisions.*.document' => 'required|string|size:26'])['decisions'] ?? [];
+        $byDocument = array_column($given, null, 'document');
+        self::refuseUnknown($workspace, array_map(strval(...), array_keys($byDocument)));
+
+        return $byDocument;
+    }
+
+    /**
+     * What a request may hold of one choice.
+     *
+     * @return array<string, mixed>
+     */
+    public static function rules(string $at, bool $isOptional = false): array
+    {
+        return [
+            "{$at}.kind" => [$isOptional ? 'required_with:'.$at : 'required', Rule::enum(DecisionKind::class)],
+            "{$at}.over" => 'nullable|string|max:64',
+            "{$at}.path" => 'nullable|string|max:8000',
+            "{$at}.follow" => ['nullable', Rule::enum(Follow::class)],
+            "{$at}.followers" => 'array',
+            "{$at}.followers.*" => 'string|size:26',
+            "{$at}.together" => 'boolean',
+            "{$at}.ofSaved" => 'boolean',
+            "{$at}.accepted" => 'array',
+            "{$at}.accepted.*" => 'string',
+            "{$at}.acceptAll" => 'boolean',
+            "{$at}.setAside" => 'boolean',
+            "{$at}.open" => 'boolean',
+        ];
+    }
+
+    /**
+     * @param  array<string, mixed>  $given
+     * @return array<string, mixed> what is kept of it
+     */
+    public static function kept(array $given): array
+    {
+        return array_filter(array_intersect_key($given, array_flip(self::KEPT)), static fn (mixed $value): bool => $value !== null);
+    }
+
+    /** @param array<string, mixed> $given */
+    private static function choice(array $given): Choice
+    {
+        $follow = isset($given['follow']) && $given['kind'] === DecisionKind::SaveAs->value ? Follow::from($given['follow']) : null;
+
+        return new Choice(self::decision($given), $follow, (bool) ($given['acceptAll'] ?? false), (bool) ($given['setAside'] ?? false));
     }
 
     /** @param array<string, mixed> $given */
@@ -72,7 +135,7 @@ final class DecisionReader
     }
 
     /** @param list<string> $ids */
-    private static function refuseUnknown(Workspace $workspace, array $ids): void
+    public static function refuseUnknown(Workspace $workspace, array $ids): void
     {
         $known = 0;
         foreach (array_chunk($ids, 1000) as $chunk) {

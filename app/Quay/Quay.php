@@ -54,7 +54,7 @@ final readonly class Quay
                 QuayItem::query()->insert($chunk);
             }
         });
-        Pulse::tell($this->workspace, Pulse::QUAY);
+        Pulse::tellPerson($this->workspace, $this->person, Pulse::QUAY);
     }
 
     /**
@@ -76,7 +76,7 @@ final readonly class Quay
 
             return array_values($withDraft);
         });
-        Pulse::tell($this->workspace, Pulse::QUAY);
+        Pulse::tellPerson($this->workspace, $this->person, Pulse::QUAY);
 
         return $held;
     }
@@ -99,7 +99,7 @@ final readonly class Quay
 
             return array_column($items, 'document');
         });
-        Pulse::tell($this->workspace, Pulse::QUAY);
+        Pulse::tellPerson($this->workspace, $this->person, Pulse::QUAY);
 
         return $ids;
     }
@@ -113,7 +113,7 @@ final readonly class Quay
     {
         $withDraft = Document::query()->whereIn('id', $this->inHold())->whereHas('draft')->pluck('id')->all();
         $removed = $this->query()->where('place', QuayItem::HOLD)->whereNotIn('document_id', $withDraft)->delete();
-        Pulse::tell($this->workspace, Pulse::QUAY);
+        Pulse::tellPerson($this->workspace, $this->person, Pulse::QUAY);
 
         return ['removed' => $removed, 'stays' => count($withDraft)];
     }
@@ -133,7 +133,7 @@ final readonly class Quay
         } elseif ($this->query()->where('document_id', $old)->update(['document_id' => $new, 'place' => QuayItem::SHOWN]) === 0) {
             $this->open([$new]);
         }
-        Pulse::tell($this->workspace, Pulse::QUAY);
+        Pulse::tellPerson($this->workspace, $this->person, Pulse::QUAY);
     }
 
     /**

@@ -13,6 +13,7 @@ use App\Workspace\Files\WorkspaceFiles;
 use App\Workspace\WorkspaceLock;
 use Hafenbuch\Core\Path\Path;
 use Hafenbuch\Core\Plan\Action;
+use Hafenbuch\Core\Plan\Choice;
 use Hafenbuch\Core\Plan\Decision;
 use Hafenbuch\Core\Plan\Plan;
 use Hafenbuch\Core\Plan\PlanLine;
@@ -29,20 +30,22 @@ final readonly class Execution
     public function __construct(private Planning $planning, private Reconciliation $reconciliation, private DiskContentStore $contents) {}
 
     /**
-     * @param  array<string, Decision>  $decisions  by document id
+     * @param  array<string, Choice|Decision>  $choices  by document id
      * @param  ?string  $fingerprint  of the plan that the person has read; null: whatever the plan is now
+     * @param  ?string  $kind  what the logbook calls it; null: what the choices amount to
      * @return ?OperationRecord null: there was nothing to do
      *
      * @throws PlanChanged|PlanBlocked
      */
-    public function save(Workspace $workspace, User $person, array $decisions, ?string $fingerprint, ?string $note, string $kind = OperationRecord::SAVE): ?OperationRecord
+    public function save(Workspace $workspace, User $person, array $choices, ?string $fingerprint, ?string $note, ?string $kind = null): ?OperationRecord
     {
-        return WorkspaceLock::hold($workspace, function () use ($workspace, $person, $decisions, $fingerprint, $note, $kind): ?OperationRecord {
+        return WorkspaceLock::hold($workspace, function () use ($workspace, $person, $choices, $fingerprint, $note, $kind): ?OperationRecord {
             $this->recover($workspace);
-            $plan = $this->planning->plan($workspace, $person, $decisions);
+            $prepared = $this->planning->prepare($workspace, $person, $choices);
+            $plan = $prepared->plan;
             self::accept($plan, $fingerprint);
 
-            return $plan->isEmpty() ? null : $this->run($workspace, new LogEntry($kind, $person->id, $this->named($workspace, $plan), $note), $this->emptied($plan));
+            return $plan->isEmpty() ? null : $this->run($workspace, new LogEntry($kind ?? $prepared->decided->act->value, $person->id, $this->named($workspace, $plan), $note), $this->emptied($plan));
         });
     }
 

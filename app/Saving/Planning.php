@@ -7,16 +7,21 @@ namespace App\Saving;
 use App\Models\Document;
 use App\Models\User;
 use App\Models\Workspace;
+use App\Quay\Quay;
 use App\Support\Refused;
 use App\Workspace\Files\DiskContentStore;
 use App\Workspace\Files\WorkspaceFiles;
 use App\Workspace\Index\SnapshotReader;
 use Hafenbuch\Core\Format\FormatRegistry;
 use Hafenbuch\Core\Format\Rewriter;
+use Hafenbuch\Core\Plan\Choice;
+use Hafenbuch\Core\Plan\Decider;
 use Hafenbuch\Core\Plan\Decision;
+use Hafenbuch\Core\Plan\Follow;
 use Hafenbuch\Core\Plan\Plan;
 use Hafenbuch\Core\Plan\Planner;
 use Hafenbuch\Core\Plan\Rewriting;
+use Hafenbuch\Core\Plan\Scope;
 use Hafenbuch\Core\Reference\Resolver;
 
 /** Turns decisions into plans. */
@@ -29,17 +34,48 @@ final readonly class Planning
         private FormatRegistry $formats,
     ) {}
 
-    /** @param array<string, Decision> $decisions by document id */
-    public function plan(Workspace $workspace, User $person, array $decisions): Plan
+    /**
+     * @param  array<string, Choice|Decision>  $choices  by document id
+     *
+     * @throws Refused
+     */
+    public function plan(Workspace $workspace, User $person, array $choices): Plan
     {
-        $paths = array_values(array_filter(array_map(static fn (Decision $decision): ?string => $decision->path, $decisions)));
-        $ids = array_map(strval(...), array_keys($decisions));
-        foreach ($decisions as $decision) {
-            array_push($ids, ...$decision->followers);
+        return $this->prepare($workspace, $person, $choices)->plan;
+    }
+
+    /**
+     * @param  array<string, Choice|Decision>  $choices  by document id
+     *
+     * @throws Refused
+     */
+    public function prepare(Workspace $workspace, User $person, array $choices): PreparedPlan
+    {
+        $choices = array_map(Choice::of(...), $choices);
+        $paths = array_values(array_filter(array_map(static fn (Choice $choice): ?string => $choice->decision->path, $choices)));
+        $ids = array_map(strval(...), array_keys($choices));
+        foreach ($choices as $choice) {
+            array_push($ids, ...$choice->decision->followers);
         }
         $snapshot = $this->snapshots->around($workspace, array_values(array_unique($ids)), $person, array_values(array_unique($paths)));
+        $asksForQuay = array_filter($choices, static fn (Choice $choice): bool => $choice->follow === Follow::Quay) !== [];
+        $decided = Decider::decide($snapshot, $choices, $asksForQuay ? (new Quay($workspace, $person))->all() : []);
 
-        return $this->planner->plan($snapshot, $decisions, $this->rewriting($workspace));
+        return new PreparedPlan($this->planner->plan($snapshot, $decided->decisions, $this->rewriting($workspace)), $decided);
+    }
+
+    /**
+     * The documents to which a choice reaches.
+     *
+     * @param  ?string  $id  of the document for which it is made; null: none, as for the whole quay
+     * @return list<string>
+     */
+    public function reach(Workspace $workspace, User $person, ?string $id, Scope $scope): array
+    {
+        $quay = $scope === Scope::Quay ? (new Quay($workspace, $person))->all() : [];
+        $around = $scope === Scope::Below && $id !== null ? [$id] : $quay;
+
+        return $scope->documents($this->snapshots->around($workspace, $around, $person, lookAt: []), $id, $quay);
     }
 
     /**

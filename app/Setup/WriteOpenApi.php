@@ -35,7 +35,7 @@ final class WriteOpenApi extends Command
     private function requireEveryProperty(OA\OpenApi $api): void
     {
         foreach ($api->components->schemas as $schema) {
-            if (! in_array($schema->schema, ['Decision', 'Problem'], true) && is_array($schema->properties)) {
+            if (! in_array($schema->schema, ['Decision', 'OpenDecision', 'Choice', 'Problem'], true) && is_array($schema->properties)) {
                 $schema->required = array_map(static fn (OA\Property $property): string => $property->property, $schema->properties);
             }
         }

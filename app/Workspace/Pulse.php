@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Workspace;
 
+use App\Models\User;
 use App\Models\Workspace;
 use Illuminate\Support\Facades\DB;
 
@@ -19,7 +20,10 @@ final class Pulse
 
     public const LOGBOOK = 'logbook';
 
-    public const TOPICS = [self::DOCUMENTS, self::QUAY, self::LOGBOOK];
+    /** What a person has decided and not carried out. */
+    public const DECISIONS = 'decisions';
+
+    public const TOPICS = [self::DOCUMENTS, self::QUAY, self::LOGBOOK, self::DECISIONS];
 
     /** Of more documents an event only says that there are many. */
     private const NAMED = 200;
@@ -32,6 +36,12 @@ final class Pulse
     public static function tell(Workspace $workspace, string ...$topics): void
     {
         self::after($workspace, array_fill_keys($topics, null));
+    }
+
+    /** Something of these kinds has changed, for one person alone. */
+    public static function tellPerson(Workspace $workspace, User $person, string ...$topics): void
+    {
+        self::after($workspace, array_fill_keys($topics, null), $person->id);
     }
 
     /**
@@ -51,14 +61,15 @@ final class Pulse
     }
 
     /** @return array{last: int, topics: list<string>, documents: ?list<string>} `documents` null: not known, or too many to name */
-    public static function since(Workspace $workspace, int $after): array
+    public static function since(Workspace $workspace, int $after, ?User $person = null): array
     {
-        $rows = DB::table('events')->where('workspace_id', $workspace->id)->where('number', '>', $after)->orderBy('number')->get(['number', 'topic', 'documents']);
+        $rows = DB::table('events')->where('workspace_id', $workspace->id)->where('number', '>', $after)->orderBy('number')->get(['number', 'topic', 'documents', 'user_id']);
         $last = (int) ($rows->max('number') ?? self::last($workspace));
         if ($last - $after !== count($rows)) {
             // Some of what was told since is thrown away already, as after a night with the page asleep.
             return ['last' => $last, 'topics' => self::TOPICS, 'documents' => null];
         }
+        $rows = $rows->filter(static fn (object $row): bool => $row->user_id === null || $row->user_id === $person?->id);
         $about = $rows->where('topic', self::DOCUMENTS)->pluck('documents')->map(static fn (?string $ids): ?array => $ids === null ? null : json_decode($ids, true));
         $ids = $about->contains(null) ? null : $about->flatten()->unique()->values()->all();
 
@@ -72,12 +83,12 @@ final class Pulse
     }
 
     /** @param array<string, ?list<string>> $topics each with the documents that it is about */
-    private static function after(Workspace $workspace, array $topics): void
+    private static function after(Workspace $workspace, array $topics, ?int $personId = null): void
     {
         $id = $workspace->id;
-        DB::afterCommit(static fn () => rescue(static function () use ($id, $topics): void {
+        DB::afterCommit(static fn () => rescue(static function () use ($id, $topics, $personId): void {
             // What is committed is done, also where nobody can be told.
-            DB::transaction(static function () use ($id, $topics): void {
+            DB::transaction(static function () use ($id, $topics, $personId): void {
                 $count = count($topics);
                 // The row stays locked until this is committed; so numbers are committed in their order.
                 DB::statement('insert into event_counters (workspace_id, last) values (?, last_insert_id(?)) on duplicate key update last = last_insert_id(last + ?)', [$id, $count, $count]);
@@ -85,7 +96,7 @@ final class Pulse
                 $rows = [];
                 foreach ($topics as $topic => $documents) {
                     $rows[] = [
-                        'workspace_id' => $id, 'number' => $last - --$count, 'topic' => $topic, 'at' => now(),
+                        'workspace_id' => $id, 'number' => $last - --$count, 'topic' => $topic, 'at' => now(), 'user_id' => $personId,
                         'documents' => $documents === null || count($documents) > self::NAMED ? null : json_encode($documents),
                     ];
                 }

@@ -10,7 +10,7 @@ import { BrowserRouter } from 'react-router';
 import { App } from './App';
 import { queryClient } from './api/queries';
 import { GlobalStyle } from './theme/tokens';
-import { applyTheme } from './theme/useTheme';
+import { applyTheme } from './ui/useTheme';
 
 applyTheme();
 const place = document.getElementById('app');

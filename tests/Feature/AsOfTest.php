@@ -17,10 +17,10 @@ beforeEach(function () {
         }
         $this->harbour->saveAll();
     };
-    $this->run = function (array $decisions, string $kind): void {
-        api('POST', 'save', ['decisions' => $decisions, 'fingerprint' => api('POST', 'plan', ['decisions' => $decisions])->json('fingerprint'), 'kind' => $kind])->assertOk();
+    $this->run = function (array $decisions): void {
+        api('POST', 'save', ['decisions' => $decisions, 'fingerprint' => api('POST', 'plan', ['decisions' => $decisions])->json('fingerprint')])->assertOk();
     };
-    $this->move = fn (string $path, string $to) => ($this->run)(api('POST', 'relocations', ['paths' => [$path], 'to' => $to])->json(), 'move');
+    $this->move = fn (string $path, string $to) => ($this->run)(api('POST', 'relocations', ['paths' => [$path], 'to' => $to])->json());
     $this->id = fn (string $path): string => $this->harbour->document($path)->id;
     $this->rows = fn (string $query): array => collect(api('GET', 'documents/'.($this->id)('book.md')."/as-of?{$query}")->assertOk()->json('rows'))->mapWithKeys(fn (array $row) => [$row['pathThen'] => $row['kind']])->all();
 });
@@ -29,7 +29,7 @@ it('takes a document with all below it as it was, with what has moved and what w
     ($this->save)(['arm.svg' => '<svg xmlns="http://www.w3.org/2000/svg"><title>Arm 1</title></svg>']);   // 1
     ($this->save)(['book.md' => "# Book 2\n\n![arm](arm.svg)\n", 'deep.md' => "# Deep 2\n"]);              // 2
     ($this->move)('arm.svg', 'mechanism/arm.svg');                                                          // 3
-    ($this->run)([['document' => ($this->id)('notes.md'), 'kind' => 'delete']], 'delete');                  // 4
+    ($this->run)([['document' => ($this->id)('notes.md'), 'kind' => 'delete']]);                  // 4
     ($this->save)(['mechanism/arm.svg' => '<svg xmlns="http://www.w3.org/2000/svg"><title>Arm 5</title></svg>']); // 5
     $notes = Document::query()->where('workspace_id', $this->harbour->workspace->id)->where('path', 'notes.md')->value('id');
 

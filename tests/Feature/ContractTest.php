@@ -138,7 +138,9 @@ it('describes the failures too, with all that they bring', function () {
     keepsContract(api('PUT', "documents/{$a->id}/draft", 'x', 99)->assertStatus(412), "{$d}/draft", 'put');
     keepsContract(api('PUT', "documents/{$a->id}/draft", 'x')->assertStatus(428), "{$d}/draft", 'put');
     keepsContract(api('GET', 'documents/'.str_repeat('0', 26))->assertStatus(404), $d);
-    keepsContract(api('POST', 'plan', [])->assertStatus(422), "{$w}/plan", 'post');
+    keepsContract(api('POST', 'plan', ['decisions' => 'all'])->assertStatus(422), "{$w}/plan", 'post');
+    keepsContract(api('GET', 'decisions'), "{$w}/decisions");
+    keepsContract(api('PATCH', 'decisions', ['choices' => [['document' => $a->id, 'decision' => ['kind' => 'save']]]]), "{$w}/decisions", 'patch');
     $decisions = [['document' => $a->id, 'kind' => 'save']];
     $read = keepsContract(api('POST', 'plan', ['decisions' => $decisions]), "{$w}/plan", 'post')->json('fingerprint');
     $harbour->draft('a.md', '# C');
@@ -188,7 +190,7 @@ it('explains every refusal as problem details', function (string $verb, string $
     'no revision' => ['PUT', 'documents/{a}/draft', 'x', 428],
     'an unknown kind' => ['POST', 'plan', ['decisions' => [['document' => '{a}', 'kind' => 'burn']]], 422],
     'a decision on nothing' => ['POST', 'plan', ['decisions' => [['document' => '01hzzzzzzzzzzzzzzzzzzzzzzz', 'kind' => 'save']]], 422],
-    'no decisions' => ['POST', 'plan', [], 422],
+    'decisions that are none' => ['POST', 'plan', ['decisions' => 'all'], 422],
     'a taken path' => ['POST', 'documents', ['path' => 'a.md', 'title' => 'A'], 422],
     'a path that leads out' => ['POST', 'documents', ['path' => '../a.md', 'title' => 'A'], 422],
     'no fingerprint' => ['POST', 'save', ['decisions' => []], 422],

@@ -9,7 +9,7 @@ use Tests\Support\Harbour;
 beforeEach(function () {
     $this->harbour = new Harbour(['book.md' => "![arm](parts/arm.svg)\n", 'parts/arm.svg' => '<svg xmlns="http://www.w3.org/2000/svg"><image href="pin.svg"/></svg>', 'parts/pin.svg' => '<svg xmlns="http://www.w3.org/2000/svg"/>', 'far.md' => '# Far']);
     $this->actingAs($this->harbour->owner);
-    $this->save = fn (array $decisions, string $kind = 'save') => api('POST', 'save', ['decisions' => $decisions, 'fingerprint' => api('POST', 'plan', ['decisions' => $decisions])->json('fingerprint'), 'kind' => $kind])->assertOk()->json('id');
+    $this->save = fn (array $decisions) => api('POST', 'save', ['decisions' => $decisions, 'fingerprint' => api('POST', 'plan', ['decisions' => $decisions])->json('fingerprint')])->assertOk()->json('id');
     $this->id = fn (string $path): string => $this->harbour->document($path)->id;
 });
 
@@ -20,9 +20,9 @@ it('says what each entry was', function () {
     $this->harbour->draft('far.md', '# Out');
     ($this->save)([['document' => ($this->id)('far.md'), 'kind' => 'discard']]);
     ($this->save)([['document' => ($this->id)('far.md'), 'kind' => 'save as', 'path' => 'near.md']]);
-    ($this->save)([['document' => ($this->id)('parts/arm.svg'), 'kind' => 'copy', 'path' => 'n/arm.svg', 'together' => true], ['document' => ($this->id)('parts/pin.svg'), 'kind' => 'copy', 'path' => 'n/pin.svg', 'together' => true]], 'copy');
-    ($this->save)(api('POST', 'relocations', ['paths' => ['parts'], 'to' => 'pieces'])->json(), 'move');
-    $deleted = ($this->save)([['document' => ($this->id)('near.md'), 'kind' => 'delete']], 'delete');
+    ($this->save)([['document' => ($this->id)('parts/arm.svg'), 'kind' => 'copy', 'path' => 'n/arm.svg', 'together' => true], ['document' => ($this->id)('parts/pin.svg'), 'kind' => 'copy', 'path' => 'n/pin.svg', 'together' => true]]);
+    ($this->save)(api('POST', 'relocations', ['paths' => ['parts'], 'to' => 'pieces'])->json());
+    $deleted = ($this->save)([['document' => ($this->id)('near.md'), 'kind' => 'delete']]);
     api('POST', "logbook/{$deleted}/undo", ['fingerprint' => api('GET', "logbook/{$deleted}/undo")->json('fingerprint')])->assertOk();
 
     $list = api('GET', 'logbook')->assertOk()->json();

@@ -23,14 +23,14 @@ beforeEach(function () {
     $this->own = bin2hex(random_bytes(6));
     $this->harbour = new Harbour(['book.md' => "![arm](arm.svg) {$this->own}\n", 'arm.svg' => '<svg xmlns="http://www.w3.org/2000/svg"/>', 'photo.png' => "photo {$this->own}", 'far.md' => "# Far\n"]);
     $this->actingAs($this->harbour->owner);
-    $this->save = fn (array $decisions, string $kind = 'save') => api('POST', 'save', ['decisions' => $decisions, 'fingerprint' => api('POST', 'plan', ['decisions' => $decisions])->json('fingerprint'), 'kind' => $kind]);
+    $this->save = fn (array $decisions) => api('POST', 'save', ['decisions' => $decisions, 'fingerprint' => api('POST', 'plan', ['decisions' => $decisions])->json('fingerprint')]);
     $this->moving = fn (string $path, string $to): array => api('POST', 'relocations', ['paths' => [$path], 'to' => $to])->assertOk()->json();
 });
 
 it('moves a file whose content it has not kept yet, and keeps it', function () {
     $hash = hash('sha256', "photo {$this->own}");
     expect(app(DiskContentStore::class)->has($hash))->toBeFalse();
-    ($this->save)(($this->moving)('photo.png', 'stills/photo.png'), 'move')->assertOk();
+    ($this->save)(($this->moving)('photo.png', 'stills/photo.png'))->assertOk();
     expect($this->harbour->read('stills/photo.png'))->toBe("photo {$this->own}")->and(app(DiskContentStore::class)->isSound($hash))->toBeTrue();
 });
 
@@ -55,7 +55,7 @@ it('moves nothing that another program has changed or taken away since', functio
     $plan = api('POST', 'plan', ['decisions' => $decisions])->assertOk()->json();
     expect($plan['blockers'][0]['message'])->toStartWith('Its file was changed outside of Hafenbuch since it was last read')
         ->and(array_column($plan['blockers'][0]['waysOut'], 'kind'))->toBe(['rescan', 'leave']);
-    ($this->save)($decisions, 'move')->assertStatus(422);
+    ($this->save)($decisions)->assertStatus(422);
     expect($this->harbour->read('photo.png'))->toBe('another photo')->and($this->harbour->read('stills/photo.png'))->toBeNull();
 
     unlink("{$this->harbour->root}/photo.png");

@@ -228,3 +228,21 @@ it('tells what was changed after it is committed, in the order of the commits, a
         expect(Pulse::last($harbour->workspace))->toBe($at + 4);
     }
 });
+
+it('keeps what a file carries beside its content, in a save, a move and its undo', function () {
+    $name = 'tide "gauge" \\ ü=.md';
+    $harbour = new Harbour([$name => "# A\n", 'b.md' => "# B\n"]);
+    $attribute = static fn (string $path): string => trim((string) shell_exec('getfattr --only-values -n user.note -- '.escapeshellarg("{$harbour->root}/{$path}").' 2>/dev/null'));
+    exec('setfattr -n user.note -v '.escapeshellarg("checked\nby Ida").' -- '.escapeshellarg("{$harbour->root}/{$name}"), result_code: $code);
+    if ($code !== 0) {
+        $this->markTestSkipped('This file system has no extended attributes.');
+    }
+    $harbour->draft($name, "# A, changed\n");
+    $harbour->draft('b.md', "# B, changed\n");
+    $harbour->saveAll();
+    expect($harbour->read($name))->toBe("# A, changed\n")->and($attribute($name))->toBe("checked\nby Ida")->and($attribute('b.md'))->toBe('');
+    $entry = app(Execution::class)->save($harbour->workspace, $harbour->owner, [$harbour->document($name)->id => Decision::move('kept/a.md')], null, null, Operation::MOVE);
+    expect($attribute('kept/a.md'))->toBe("checked\nby Ida");
+    app(Undoing::class)->undo($harbour->workspace, $harbour->owner, $entry->refresh(), null);
+    expect($attribute($name))->toBe("checked\nby Ida");
+});

@@ -28,9 +28,9 @@ it('goes on under a new name, and only those follow who were chosen', function (
     $this->harbour->draft('drawings/arm.svg', '<svg xmlns="http://www.w3.org/2000/svg"><image href="brass.png"/><g/></svg>');
     (new Quay($this->harbour->workspace, $this->harbour->owner))->open([($this->id)('book.md')]);
     [$plan, $saved] = ($this->save)([
-        ['document' => $this->arm, 'kind' => 'save as', 'path' => 'parts/arm-02.svg', 'followers' => [($this->id)('book.md')]],
+        ['document' => $this->arm, 'kind' => 'save as', 'path' => 'parts/arm-02.svg', 'follow' => 'quay'],
         ['document' => ($this->id)('book.md'), 'kind' => 'save'],
-    ], ['follow' => 'quay']);
+    ]);
     $saved->assertOk();
 
     $written = array_column(array_filter($plan['lines'], fn (array $line): bool => in_array($line['action'], ['create', 'write'], true)), 'after', 'path');

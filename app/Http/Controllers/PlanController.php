@@ -18,28 +18,31 @@ use App\Models\User;
 use App\Models\Workspace;
 use App\Past\Comparing\Contrasts;
 use App\Past\Comparing\Source;
+use App\Quay\KeptDecisions;
 use App\Quay\Quay;
 use App\Saving\Execution;
 use App\Saving\Logbook\Comparer;
 use App\Saving\Planning;
 use App\Workspace\Files\WorkspaceFiles;
 use App\Workspace\Settings;
+use Hafenbuch\Core\Plan\DecisionKind;
 use Hafenbuch\Core\Plan\ReasonKind;
 use Illuminate\Container\Attributes\CurrentUser;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
-use Illuminate\Validation\Rule;
 use OpenApi\Attributes as OA;
 
 /** Plans of decisions on documents, and their execution. */
 final class PlanController
 {
+    private const ELSE_KEPT = 'without it, those that are kept for the asker';
+
     #[OA\Post(path: '/workspaces/{workspace}/plan', operationId: 'makePlan', requestBody: new Body([
-        new OA\Property(property: 'decisions', type: 'array', items: new OA\Items(ref: '#/components/schemas/Decision')),
-    ], ['decisions']), responses: [new Ok('Plan')])]
+        new OA\Property(property: 'decisions', type: 'array', items: new OA\Items(ref: '#/components/schemas/Decision'), description: self::ELSE_KEPT),
+    ]), responses: [new Ok('Plan')])]
     public function plan(Request $request, Workspace $workspace, #[CurrentUser] User $person, Planning $planning): JsonResponse
     {
-        $plan = PlanData::of($planning->plan($workspace, $person, DecisionReader::read($request, $workspace)));
+        $plan = PlanData::prepared($planning->prepare($workspace, $person, DecisionReader::read($request, $workspace, $person)));
         ShownPlans::keep($workspace, $person, $plan);
 
         return new JsonResponse($plan);
@@ -49,12 +52,12 @@ final class PlanController
     #[OA\Post(path: '/workspaces/{workspace}/plan/compare', operationId: 'comparePlanLine', requestBody: new Body([
         new OA\Property(property: 'decisions', type: 'array', items: new OA\Items(ref: '#/components/schemas/Decision')),
         new OA\Property(property: 'path', type: 'string', description: 'of the line'),
-    ], ['decisions', 'path']), responses: [new Ok('Comparison')])]
+    ], ['path']), responses: [new Ok('Comparison')])]
     public function compare(Request $request, Workspace $workspace, #[CurrentUser] User $person, Planning $planning, Comparer $comparer, Contrasts $contrasts): JsonResponse
     {
         $path = $request->validate(['path' => 'required|string'])['path'];
 
-        [$before, $after] = $planning->contentsOf($workspace, $planning->plan($workspace, $person, DecisionReader::read($request, $workspace)), $path);
+        [$before, $after] = $planning->contentsOf($workspace, $planning->plan($workspace, $person, DecisionReader::read($request, $workspace, $person)), $path);
         $stat = WorkspaceFiles::of($workspace)->stat($path);
 
         $document = Document::at($workspace, $path)?->setRelation('workspace', $workspace);
@@ -68,34 +71,47 @@ final class PlanController
         new OA\Property(property: 'decisions', type: 'array', items: new OA\Items(ref: '#/components/schemas/Decision')),
         new OA\Property(property: 'fingerprint', type: 'string'),
         new OA\Property(property: 'note', type: 'string', nullable: true),
-        new OA\Property(property: 'kind', type: 'string', enum: ['save', 'copy', 'set aside', 'move', 'delete'], description: 'what the logbook is to call it'),
-        new OA\Property(property: 'follow', type: 'string', enum: ['nobody', 'quay', 'everyone'], description: 'who followed; kept as the workspace’s default'),
-    ], ['decisions', 'fingerprint']), responses: [new Ok('Entry'), new OA\Response(response: 409, description: 'the plan has changed; both are in the answer')])]
+    ], ['fingerprint']), responses: [new Ok('Entry'), new OA\Response(response: 409, description: 'the plan has changed; both are in the answer')])]
     public function save(Request $request, Workspace $workspace, #[CurrentUser] User $person, Execution $execution): JsonResponse
     {
-        $given = $request->validate([
-            'fingerprint' => 'required|string|size:64', 'note' => 'nullable|string|max:2000',
-            'kind' => ['nullable', Rule::in(Operation::KINDS)], 'follow' => ['nullable', Rule::in(Settings::FOLLOW)],
-        ]);
-        $decisions = DecisionReader::read($request, $workspace);
-        $entry = $execution->save($workspace, $person, $decisions, $given['fingerprint'], $given['note'] ?? null, $given['kind'] ?? Operation::SAVE);
-        if ($entry !== null) {
-            $this->open($request, $workspace, $person, $entry);
-            if (isset($given['follow'])) {
-                Settings::of($workspace)->set(['follow' => $given['follow']]);
-            }
+        $given = $request->validate(['fingerprint' => 'required|string|size:64', 'note' => 'nullable|string|max:2000']);
+        $chosen = DecisionReader::given($request, $workspace, $person);
+        $entry = $execution->save($workspace, $person, DecisionReader::choices($chosen), $given['fingerprint'], $given['note'] ?? null);
+        if ($entry === null) {
+            return Errors::respond(422, 'There is nothing to save: every chosen document is as saved.');
         }
+        $this->open($workspace, $person, $entry, $chosen);
+        $this->keepFollow($workspace, $chosen);
+        (new KeptDecisions($workspace, $person))->change(array_fill_keys(array_keys($chosen), null));
 
-        return $entry === null
-            ? Errors::respond(422, 'There is nothing to save: every chosen document is as saved.')
-            : new JsonResponse(EntryData::of($entry));
+        return new JsonResponse(EntryData::of($entry));
     }
 
-    /** The person goes on with what was saved as, and has open beside it what was asked for. */
-    private function open(Request $request, Workspace $workspace, User $person, Operation $entry): void
+    /**
+     * The answer to “who follows?” is the next one’s beginning.
+     *
+     * @param  array<string, array<string, mixed>>  $chosen
+     */
+    private function keepFollow(Workspace $workspace, array $chosen): void
+    {
+        foreach ($chosen as $choice) {
+            if ($choice['kind'] === DecisionKind::SaveAs->value && isset($choice['follow'])) {
+                Settings::of($workspace)->set(['follow' => $choice['follow']]);
+
+                return;
+            }
+        }
+    }
+
+    /**
+     * The person goes on with what was saved as, and has open beside it what was asked for.
+     *
+     * @param  array<string, array<string, mixed>>  $chosen
+     */
+    private function open(Workspace $workspace, User $person, Operation $entry, array $chosen): void
     {
         $quay = new Quay($workspace, $person);
-        $opened = array_column(array_filter($request->input('decisions'), static fn (array $decision): bool => ($decision['open'] ?? false) === true), 'document');
+        $opened = array_map(strval(...), array_keys(array_filter($chosen, static fn (array $choice): bool => ($choice['open'] ?? false) === true)));
         $beside = [];
         foreach ($entry->lines as $line) {
             if ($line->origin_id === null || $line->document_id === null) {

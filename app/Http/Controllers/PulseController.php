@@ -31,7 +31,7 @@ final class PulseController
         if (! $request->has('after')) {
             return new JsonResponse(new PulseData(Pulse::last($workspace), [], []));
         }
-        $pulse = Pulse::since($workspace, $request->integer('after'));
+        $pulse = Pulse::since($workspace, $request->integer('after'), $person);
 
         return new JsonResponse(new PulseData($pulse['last'], $pulse['topics'], $pulse['documents']));
     }

@@ -5,7 +5,9 @@ declare(strict_types=1);
 namespace App\Http\Data;
 
 use App\Models\Document;
+use App\Saving\PreparedPlan;
 use App\Workspace\Files\DiskContentStore;
+use Hafenbuch\Core\Plan\Decided;
 use Hafenbuch\Core\Plan\Plan;
 use Hafenbuch\Core\Plan\PlanLine;
 use OpenApi\Attributes as OA;
@@ -17,15 +19,23 @@ final readonly class PlanData
      * @param  list<PlanLineData>  $lines
      * @param  list<WarningData>  $warnings
      * @param  list<BlockerData>  $blockers
+     * @param  array<string, list<string>>|\stdClass  $followers
      */
     public function __construct(
         #[OA\Property] public string $fingerprint,
         #[OA\Property(items: new OA\Items(ref: '#/components/schemas/PlanLine'))] public array $lines,
         #[OA\Property(items: new OA\Items(ref: '#/components/schemas/Warning'))] public array $warnings,
         #[OA\Property(items: new OA\Items(ref: '#/components/schemas/Blocker'))] public array $blockers,
+        #[OA\Property(description: 'what the logbook will call it', enum: ['save', 'copy', 'set aside', 'move', 'delete', 'undo'])] public string $act = 'undo',
+        #[OA\Property(type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'array', items: new OA\Items(type: 'string')), description: 'by document that is saved as: the documents whose references follow')] public array|\stdClass $followers = new \stdClass,
     ) {}
 
-    public static function of(Plan $plan): self
+    public static function prepared(PreparedPlan $prepared): self
+    {
+        return self::of($prepared->plan, $prepared->decided);
+    }
+
+    public static function of(Plan $plan, ?Decided $decided = null): self
     {
         $contents = app(DiskContentStore::class);
         $saved = Document::query()->whereIn('id', array_map(static fn (PlanLine $line): string => $line->origin ?? $line->documentId, $plan->lines))->pluck('size', 'id');
@@ -36,6 +46,8 @@ final readonly class PlanData
             array_map(static fn (PlanLine $line): PlanLineData => PlanLineData::of($line, $size($line->before, $line->documentId), $size($line->after, $line->origin ?? $line->documentId)), $plan->lines),
             array_map(WarningData::of(...), $plan->warnings),
             array_map(BlockerData::of(...), $plan->blockers),
+            $decided->act->value ?? 'undo',
+            (object) ($decided?->followers() ?? []),
         );
     }
 }

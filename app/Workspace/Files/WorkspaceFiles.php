@@ -226,6 +226,15 @@ final class WorkspaceFiles implements FileSystem
         $this->takePermissions($absolute, $like);
     }
 
+    public function takeAttributes(array $likes): void
+    {
+        $absolute = [];
+        foreach ($likes as $new => $old) {
+            $absolute[$this->absolute((string) $new)] = $this->absolute($old);
+        }
+        ExtendedAttributes::copy($absolute);
+    }
+
     public function sync(array $paths): void
     {
         if (count($paths) > self::FEW && DiskSync::whole($this->root)) {

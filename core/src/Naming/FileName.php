@@ -32,6 +32,9 @@ final readonly class FileName
         if (preg_match('~[\x00-\x1f\x7f<>:"|?*\\\\]~', $name, $found) === 1) {
             return 'The name has '.(ord($found[0]) < 32 ? 'a control character' : "“{$found[0]}”").' in it, which some file systems refuse. Leave it out.';
         }
+        if (preg_match('~[\x{80}-\x{9f}\x{61c}\x{200b}\x{200e}\x{200f}\x{2028}-\x{202e}\x{2060}-\x{2069}\x{feff}]~u', $name, $found) === 1) {
+            return sprintf('The name has the unseen character U+%04X in it, by which it can pass for another name (UTS #39). Leave it out.', mb_ord($found[0]));
+        }
         if ($name !== rtrim($name, '. ')) {
             return 'The name ends with a dot or a space, which some file systems cut off. Leave it out.';
         }

@@ -69,7 +69,19 @@ final readonly class Decision
         return new self(DecisionKind::Delete, accepted: array_fill_keys($accepted, true));
     }
 
-    /** Whether it writes the document's own content to its own path. */
+    /** @param list<string> $followers the ids of the documents whose references follow a save as */
+    public function followedBy(array $followers): self
+    {
+        return new self($this->kind, $this->over, $this->path, $followers, $this->isTogether, $this->isOfSaved, $this->accepted);
+    }
+
+    /** @param list<string> $paths of documents in which a stray is accepted */
+    public function accepting(array $paths): self
+    {
+        return new self($this->kind, $this->over, $this->path, $this->followers, $this->isTogether, $this->isOfSaved, $this->accepted + array_fill_keys($paths, true));
+    }
+
+    /** Whether a stray is accepted in the document at a path. */
     public function accepts(string $path): bool
     {
         return isset($this->accepted[$path]);

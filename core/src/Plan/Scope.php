@@ -6,32 +6,26 @@ namespace Hafenbuch\Core\Plan;
 
 use Hafenbuch\Core\Document\Snapshot;
 
-/** The three scopes, each turned into the documents with unsaved content that it takes in. */
-final class Scope
+/** How far a choice reaches from the document for which it is made. */
+enum Scope: string
 {
-    /** @return list<string> */
-    public static function document(string $id): array
-    {
-        return [$id];
-    }
-
-    /** @return list<string> the document and everything below it at any depth that has unsaved content */
-    public static function withAllBelow(Snapshot $snapshot, string $id): array
-    {
-        $below = array_filter(
-            $snapshot->graph()->below([$id]),
-            static fn (string $below): bool => $snapshot->get($below)->isUnsaved(),
-        );
-
-        return [$id, ...array_values($below)];
-    }
+    case Document = 'document';
+    case Below = 'below';
+    case Quay = 'quay';
 
     /**
+     * @param  ?string  $id  of the document; null: the whole quay has none
      * @param  list<string>  $quay  the ids of the documents on the quay
-     * @return list<string>
+     * @return list<string> the documents that it takes in: the one itself, else those with unsaved content
      */
-    public static function wholeQuay(Snapshot $snapshot, array $quay): array
+    public function documents(Snapshot $snapshot, ?string $id, array $quay): array
     {
-        return array_values(array_filter($quay, static fn (string $id): bool => $snapshot->get($id)->isUnsaved()));
+        $isUnsaved = static fn (string $one): bool => ($snapshot->documents[$one] ?? null)?->isUnsaved() ?? false;
+
+        return match ($this) {
+            self::Document => $id === null ? [] : [$id],
+            self::Below => $id === null ? [] : [$id, ...array_values(array_filter($snapshot->graph()->below([$id]), $isUnsaved))],
+            self::Quay => array_values(array_filter($quay, $isUnsaved)),
+        };
     }
 }

@@ -34,6 +34,13 @@ interface FileSystem
     public function write(string $path, $content, ?string $like): void;
 
     /**
+     * Gives new files what others carry beside their content (extended attributes), as far as the file system can.
+     *
+     * @param  array<string, string>  $likes  by the path of a new file: the existing one that it takes after
+     */
+    public function takeAttributes(array $likes): void;
+
+    /**
      * Brings the contents of files to the disk (fsync).
      *
      * @param  list<string>  $paths

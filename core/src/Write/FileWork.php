@@ -26,14 +26,16 @@ final readonly class FileWork
     {
         $this->makeFolders($operation->newFolders);
         // All new contents are on the disk before the first file is touched, so that a full disk is found in time.
-        $staged = [];
+        $staged = $likes = [];
         $all = count($operation->changes);
         foreach ($operation->changes as $done => $change) {
             $progress?->step(intdiv($done, 2), $all);
             if ($change->after !== null && ($isUntouched ? $change->before : $this->files->hash($change->path)) !== $change->after) {
-                $staged[] = $this->stage($operation, $change, $change->before, $change->after);
+                $staged[] = $temporary = $this->stage($operation, $change, $change->before, $change->after);
+                $likes[$temporary] = $change->before === null ? $change->like : $change->path;
             }
         }
+        $this->files->takeAttributes(array_filter($likes));
         $this->files->sync($staged);
         foreach ($operation->changes as $done => $change) {
             $progress?->step(intdiv($all + $done, 2), $all);
@@ -83,7 +85,9 @@ final readonly class FileWork
             return;
         }
         if ($change->before !== null) {
-            $this->files->sync([$this->stage($operation, $change, $change->after, $change->before)]);
+            $temporary = $this->stage($operation, $change, $change->after, $change->before);
+            $this->files->takeAttributes(array_filter([$temporary => $change->after === null ? $change->like : $change->path]));
+            $this->files->sync([$temporary]);
         }
         $this->turn($operation, $change, $change->after, $change->before);
     }

@@ -139,9 +139,9 @@ it('gives the same plan for the same input, and another fingerprint for any othe
 it('takes in what each scope says', function () {
     $snapshot = Docs::snapshot(Docs::saved('book.md', ['one.md']), Docs::modified('one.md', ['panel.svg']), Docs::modified('panel.svg'), Docs::modified('other.md'));
 
-    expect(Scope::document('one.md'))->toBe(['one.md'])
-        ->and(Scope::withAllBelow($snapshot, 'book.md'))->toBe(['book.md', 'one.md', 'panel.svg'])
-        ->and(Scope::wholeQuay($snapshot, ['other.md', 'book.md', 'panel.svg']))->toBe(['other.md', 'panel.svg']);
+    expect(Scope::Document->documents($snapshot, 'one.md', []))->toBe(['one.md'])
+        ->and(Scope::Below->documents($snapshot, 'book.md', []))->toBe(['book.md', 'one.md', 'panel.svg'])
+        ->and(Scope::Quay->documents($snapshot, null, ['other.md', 'book.md', 'panel.svg']))->toBe(['other.md', 'panel.svg']);
 });
 
 it('never plans to leave a broken reference behind unsaid, over random workspaces', function () {

@@ -58,6 +58,8 @@ final class MemoryFiles implements FileSystem
         $this->fuse->step();
     }
 
+    public function takeAttributes(array $likes): void {}
+
     public function sync(array $paths): void
     {
         foreach ($paths as $path) {

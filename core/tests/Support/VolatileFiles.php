@@ -100,6 +100,8 @@ final class VolatileFiles implements FileSystem
         $this->fuse->step();
     }
 
+    public function takeAttributes(array $likes): void {}
+
     public function sync(array $paths): void
     {
         foreach ($paths as $path) {

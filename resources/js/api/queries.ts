@@ -18,6 +18,7 @@ export const keys = {
     session: ['session'] as const,
     workspaces: ['workspaces'] as const,
     quay: (workspace: string) => [workspace, 'quay'] as const,
+    decisions: (workspace: string) => [workspace, 'decisions'] as const,
     plan: (workspace: string, decisions: unknown) => [workspace, 'plan', decisions] as const,
     document: (workspace: string, id: string) => [workspace, 'document', id] as const,
     found: (workspace: string, words: string) => [workspace, 'found', words] as const,
@@ -105,6 +106,9 @@ export function usePulse(workspace: string): boolean {
         last.current = data.last;
         if (data.topics.includes('logbook')) {
             client.invalidateQueries({ queryKey: keys.logbook(workspace) });
+        }
+        if (data.topics.includes('decisions')) {
+            client.invalidateQueries({ queryKey: keys.decisions(workspace) });
         }
         if (data.topics.includes('documents') || data.topics.includes('quay')) {
             for (const part of ['quay', 'plan', 'document', 'found', 'folder']) {

@@ -8,7 +8,7 @@ import { TextBox } from '../ui/Field';
 import { Flag } from '../ui/Flag';
 import { Menu, type MenuEntry } from '../ui/Menu';
 import { PathText } from '../ui/PathText';
-import { count, fileName, folder } from '../ui/words';
+import { count, fileName, folder, readable } from '../ui/words';
 
 const ROW = 62;
 const COLUMNS = 'minmax(0, 1fr) 128px minmax(0, 1fr) minmax(0, 0.8fr)';
@@ -176,7 +176,7 @@ export function CopyTable({ rows, top, isDone, onShare, onPath, overridden }: Pr
                                         <Why title={row.clash}>
                                             {row.suggestion && (
                                                 <TextButton onPress={() => onPath(row.documentId, row.suggestion)}>
-                                                    Call it {fileName(row.suggestion)}
+                                                    Call it {readable(fileName(row.suggestion))}
                                                 </TextButton>
                                             )}{' '}
                                             {row.clash}

@@ -4,7 +4,7 @@ import { useNavigate, useParams } from 'react-router';
 import styled from 'styled-components';
 import { answer, api, type Entry, type NamingRule } from '../api/client';
 import { keys } from '../api/queries';
-import { asDecisions } from '../plan/decisions';
+import { asDecisions } from '../plan/choices';
 import { Progress } from '../plan/Progress';
 import { useExecution } from '../plan/useExecution';
 import { usePlan } from '../plan/usePlan';
@@ -14,7 +14,7 @@ import { Check } from '../ui/Check';
 import { Empty } from '../ui/Empty';
 import { Field } from '../ui/Field';
 import { Notice } from '../ui/Notice';
-import { count, fileName } from '../ui/words';
+import { count, fileName, readable } from '../ui/words';
 import { CopyTable } from './CopyTable';
 import { AS_IS, NamingRuleForm } from './NamingRuleForm';
 import { Statement } from './Statement';
@@ -45,7 +45,7 @@ function OneTree({ workspace, id }: { workspace: string; id: string }) {
         queryKey: keys.document(workspace, id),
         queryFn: () => answer(api.GET('/workspaces/{workspace}/documents/{document}', { params: { path: { workspace, document: id } } })),
     });
-    const tree = useCopies(workspace, id, { folder, flat, rule, shared: [...shared].sort(), paths });
+    const tree = useCopies(workspace, id, { folder, flat, rule, shared: [...shared].sort(), paths }, done !== null);
     const rows = tree.data?.rows ?? [];
     const copied = rows.filter((row) => row.newPath !== null);
     const clashes = rows.filter((row) => row.clash);
@@ -64,7 +64,7 @@ function OneTree({ workspace, id }: { workspace: string; id: string }) {
 
     async function copy() {
         if (plan.data && isReady) {
-            setDone(await write({ decisions: asDecisions(choices), plan: plan.data, note, kind: 'copy' }));
+            setDone(await write({ decisions: asDecisions(choices), plan: plan.data, note }));
         }
     }
     async function openCopy() {
@@ -129,13 +129,13 @@ function OneTree({ workspace, id }: { workspace: string; id: string }) {
                             {clashes.length === 0 &&
                                 plan.data?.blockers.map((blocker) => (
                                     <Notice stop key={blocker.path + blocker.message}>
-                                        <code>{blocker.path}</code>
+                                        <code>{readable(blocker.path)}</code>
                                         <span>{blocker.message}</span>
                                     </Notice>
                                 ))}
                             {plan.data?.warnings.map((warning) => (
                                 <Notice key={warning.path + warning.message}>
-                                    <code>{warning.path}</code>
+                                    <code>{readable(warning.path)}</code>
                                     <span>{warning.message}</span>
                                 </Notice>
                             ))}

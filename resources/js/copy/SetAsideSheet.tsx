@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import styled from 'styled-components';
 import { answer, api, type Entry, type Row } from '../api/client';
-import { asDecisions } from '../plan/decisions';
+import { asDecisions } from '../plan/choices';
 import { Progress } from '../plan/Progress';
 import { useExecution } from '../plan/useExecution';
 import { usePlan } from '../plan/usePlan';
@@ -13,7 +13,7 @@ import { Check } from '../ui/Check';
 import { Field } from '../ui/Field';
 import { Notice } from '../ui/Notice';
 import { Sheet, SheetActions } from '../ui/Sheet';
-import { count, fileName, moment, size } from '../ui/words';
+import { count, fileName, moment, readable, size } from '../ui/words';
 import { Statement } from './Statement';
 import { copyChoices, useCopies } from './useCopies';
 
@@ -32,8 +32,8 @@ export function SetAsideSheet({ workspace, row, onClose }: { workspace: string; 
     const [note, setNote] = useState('');
     const [ofSaved, setOfSaved] = useState(false);
     const [done, setDone] = useState<Entry | null>(null);
-    const tree = useCopies(workspace, row.id, { folder, setAside: true });
-    const choices = tree.data && !done ? copyChoices(tree.data, ofSaved, 'set aside') : {};
+    const tree = useCopies(workspace, row.id, { folder, setAside: true }, done !== null);
+    const choices = tree.data && !done ? copyChoices(tree.data, ofSaved, true) : {};
     const plan = usePlan(workspace, choices);
     const earlier = useQuery({
         queryKey: [workspace, 'document', row.id, 'asides'],
@@ -49,7 +49,7 @@ export function SetAsideSheet({ workspace, row, onClose }: { workspace: string; 
 
     async function setAside() {
         if (plan.data && isReady) {
-            setDone(await write({ decisions: asDecisions(choices), plan: plan.data, note, kind: 'set aside' }));
+            setDone(await write({ decisions: asDecisions(choices), plan: plan.data, note }));
         }
     }
     async function open(document: string) {
@@ -101,7 +101,7 @@ export function SetAsideSheet({ workspace, row, onClose }: { workspace: string; 
                         {earlier.data.map((one) => (
                             <li key={one.operationId}>
                                 <span>{moment(one.at)}</span>
-                                <span title={one.path}>{one.note ?? <code>{one.path}</code>}</span>
+                                <span title={one.path}>{one.note ?? <code>{readable(one.path)}</code>}</span>
                                 <span>
                                     {count(one.files, 'file')}, {size(one.size)} ·{' '}
                                     <TextButton onPress={() => open(one.documentId)}>open</TextButton>

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { answer, api, type CopyTree, type NamingRule } from '../api/client';
-import type { Choices } from '../plan/decisions';
+import type { Choices } from '../plan/choices';
 
 export interface CopyOptions {
     folder: string | null;
@@ -12,7 +12,7 @@ export interface CopyOptions {
 }
 
 /** A document with all below it, as it would be copied; it follows every change of the options. */
-export function useCopies(workspace: string, id: string, options: CopyOptions) {
+export function useCopies(workspace: string, id: string, options: CopyOptions, isDone: boolean) {
     return useQuery({
         queryKey: [workspace, 'document', id, 'copies', options],
         queryFn: () =>
@@ -23,10 +23,12 @@ export function useCopies(workspace: string, id: string, options: CopyOptions) {
                 }),
             ),
         placeholderData: (before) => before,
+        // What has been copied is there, and would be in its own way.
+        enabled: !isDone,
     });
 }
 
-export function copyChoices(tree: CopyTree, ofSaved: boolean, act?: 'set aside', opened?: string): Choices {
+export function copyChoices(tree: CopyTree, ofSaved: boolean, setAside = false, opened?: string): Choices {
     return Object.fromEntries(
         tree.rows.flatMap((row) =>
             row.newPath === null
@@ -41,7 +43,7 @@ export function copyChoices(tree: CopyTree, ofSaved: boolean, act?: 'set aside',
                               ofSaved,
                               from: row.path,
                               open: row.documentId === opened,
-                              ...(act ? { act } : {}),
+                              ...(setAside ? { setAside } : {}),
                           },
                       ] as const,
                   ],

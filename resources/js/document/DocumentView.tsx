@@ -18,7 +18,7 @@ import { Empty } from '../ui/Empty';
 import { Menu, type MenuEntry } from '../ui/Menu';
 import { Notice } from '../ui/Notice';
 import { useNow } from '../ui/useNow';
-import { ago, count, fileName, folder, size } from '../ui/words';
+import { ago, count, fileName, folder, readable, size } from '../ui/words';
 import { AddSheet } from './AddSheet';
 import { BothSheet } from './BothSheet';
 import { Editor } from './Editor';
@@ -246,7 +246,7 @@ function OneDocument({ workspace, id }: { workspace: string; id: string }) {
                         <Preview document={document} workspace={workspace} large />
                     ) : (
                         <Empty title="Nothing to show here">
-                            <p>{fileName(row.path)} is kept, hashed and saved like any other file, but its content is no text.</p>
+                            <p>{readable(fileName(row.path))} is kept, hashed and saved like any other file, but its content is no text.</p>
                         </Empty>
                     )}
                 </div>

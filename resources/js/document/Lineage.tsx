@@ -1,7 +1,7 @@
 import { Link } from 'react-router';
 import styled from 'styled-components';
 import type { Document } from '../api/client';
-import { fileName, moment } from '../ui/words';
+import { fileName, moment, readable } from '../ui/words';
 
 const List = styled.ul`list-style: none; margin: 0; padding: 0; font-size: 14px; li { padding: 3px 0; } small { color: var(--ink-soft); } a { text-decoration-color: var(--rule-strong); }`;
 
@@ -14,7 +14,7 @@ export function Lineage({ document, workspace }: { document: Document; workspace
                 <li>
                     {madeFrom.kind === 'copied' ? 'A copy of ' : 'Saved from '}
                     <Link to={`/w/${workspace}/documents/${madeFrom.documentId}`} title={madeFrom.path}>
-                        {madeFrom.title ?? fileName(madeFrom.path)}
+                        {readable(madeFrom.title ?? fileName(madeFrom.path))}
                     </Link>{' '}
                     <small>{madeFrom.at ? moment(madeFrom.at) : ''}</small>
                 </li>
@@ -23,7 +23,7 @@ export function Lineage({ document, workspace }: { document: Document; workspace
                 <li key={one.documentId}>
                     {one.kind === 'copied' ? 'Copied to ' : 'Went on as '}
                     <Link to={`/w/${workspace}/documents/${one.documentId}`} title={one.path}>
-                        {one.path}
+                        {readable(one.path)}
                     </Link>{' '}
                     <small>{one.at ? moment(one.at) : ''}</small>
                 </li>

@@ -5,7 +5,7 @@ import { useFound } from '../open/OpenSheet';
 import { font } from '../theme/tokens';
 import { Field } from '../ui/Field';
 import { PathText } from '../ui/PathText';
-import { fileName } from '../ui/words';
+import { fileName, readable } from '../ui/words';
 
 const List = styled.div`overflow-y: auto; border-block: 1px solid var(--rule); height: 38vh;`;
 const One = styled.button`
@@ -35,7 +35,7 @@ export function PickDocument({ workspace, except, onPick }: Props) {
                     ?.filter((document) => document.id !== except)
                     .map((document) => (
                         <One key={document.id} type="button" onClick={() => onPick(document)}>
-                            <b>{document.title ?? fileName(document.path)}</b>
+                            <b>{readable(document.title ?? fileName(document.path))}</b>
                             <span title={document.path}>
                                 <PathText path={document.path} />
                             </span>

@@ -52,7 +52,10 @@ export function useDraft(workspace: string, id: string, name: string, documentPa
     const [ours, setOurs] = useState<string | null>(null);
     const state = useRef<State>(fresh());
     const words = useRef({ name, documentPath });
-    words.current = { name, documentPath };
+    if (name !== '') {
+        // After the session has expired nothing is known of it any more; what was known last still names it.
+        words.current = { name, documentPath };
+    }
     const path = `/workspaces/${workspace}/documents/${id}`;
     const key = unsentKey(person, workspace, id);
 

@@ -1,13 +1,13 @@
 import type { DragEvent } from 'react';
 import styled from 'styled-components';
 import type { Folder, Row } from '../api/client';
-import type { Choice } from '../plan/decisions';
+import type { Choice } from '../plan/choices';
 import { choiceWords } from '../quay/DecisionControl';
 import { statesOf } from '../quay/States';
 import { font } from '../theme/tokens';
 import { Flag } from '../ui/Flag';
 import { Menu, type MenuEntry } from '../ui/Menu';
-import { count, fileName, size } from '../ui/words';
+import { count, fileName, readable, size } from '../ui/words';
 
 /** The height of a line, in pixels. */
 export const LINE = 34;
@@ -125,14 +125,14 @@ export function FileLine({
                         >
                             <path d="M3 1l5 4-5 4z" fill="currentColor" />
                         </svg>
-                        <b>{fileName(line.path)}</b>
+                        <b>{readable(fileName(line.path))}</b>
                     </>
                 ) : (
                     <>
                         <code title={line.path} style={{ marginLeft: 18 }}>
-                            {fileName(line.path)}
+                            {readable(fileName(line.path))}
                         </code>
-                        {row?.title && <small title={row.title}>{row.title}</small>}
+                        {row?.title && <small title={row.title}>{readable(row.title)}</small>}
                     </>
                 )}
             </Name>

@@ -13,7 +13,7 @@ import { Check } from '../ui/Check';
 import { Empty } from '../ui/Empty';
 import { FieldLabel } from '../ui/Field';
 import { Notice } from '../ui/Notice';
-import { count, fileName, moment } from '../ui/words';
+import { count, fileName, moment, readable } from '../ui/words';
 
 const View = styled.div`display: grid; grid-template: auto minmax(0, 1fr) / 340px minmax(0, 1fr); height: 100%; > header { grid-column: 1 / -1; padding-left: 16px; }`;
 const When = styled.aside`
@@ -192,7 +192,7 @@ export function AsOfView() {
                             own.length > 0 && (
                                 <Group key={kind}>
                                     <h2>
-                                        {title} ({own.length}) <small>{means}</small>
+                                        {readable(title)} ({own.length}) <small>{means}</small>
                                     </h2>
                                     {own.map((row) => (
                                         <div key={row.documentId} data-as-of={row.pathThen}>
@@ -205,10 +205,10 @@ export function AsOfView() {
                                                         setLeft(next);
                                                     }}
                                                 >
-                                                    <code>{row.path}</code>
+                                                    <code>{readable(row.path)}</code>
                                                 </Check>
                                             ) : (
-                                                <code>{row.path}</code>
+                                                <code>{readable(row.path)}</code>
                                             )}
                                             <small>
                                                 {[

@@ -12,7 +12,7 @@ import { Button, TextButton } from '../ui/Button';
 import { Empty } from '../ui/Empty';
 import { Notice } from '../ui/Notice';
 import { Sheet } from '../ui/Sheet';
-import { fileName } from '../ui/words';
+import { fileName, readable } from '../ui/words';
 import { BranchSheet } from './BranchSheet';
 import { ContrastView } from './ContrastView';
 import { LabelSheet } from './LabelSheet';
@@ -178,7 +178,7 @@ export function PastView() {
                         <span>
                             beside{' '}
                             {other ? (
-                                <b>{other.title ?? fileName(other.path)}</b>
+                                <b>{readable(other.title ?? fileName(other.path))}</b>
                             ) : (
                                 (BESIDE[right.source] ?? <b>{right.source.replace('-', ' ')}</b>)
                             )}

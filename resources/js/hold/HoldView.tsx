@@ -15,7 +15,7 @@ import { Empty } from '../ui/Empty';
 import { Notice } from '../ui/Notice';
 import { PathText } from '../ui/PathText';
 import { useNow } from '../ui/useNow';
-import { ago, count, fileName, size } from '../ui/words';
+import { ago, count, fileName, readable, size } from '../ui/words';
 import { DiscardSheet } from './DiscardSheet';
 
 const View = styled.div`display: grid; grid-template: auto auto minmax(0, 1fr) / 400px minmax(0, 1fr); height: 100%; > header { grid-column: 1 / -1; padding-left: 16px; }`;
@@ -97,7 +97,7 @@ export function HoldView() {
                                 data-held={one.path}
                                 onClick={() => setChosen(one.id)}
                             >
-                                <b>{one.title ?? fileName(one.path)}</b>
+                                <b>{readable(one.title ?? fileName(one.path))}</b>
                                 <code title={one.path}>
                                     <PathText path={one.path} />
                                 </code>

@@ -11,7 +11,7 @@ import { Notice } from '../ui/Notice';
 import { PathText } from '../ui/PathText';
 import { Sheet, SheetActions } from '../ui/Sheet';
 import { useParts } from '../ui/useParts';
-import { moment, size } from '../ui/words';
+import { moment, readable, size } from '../ui/words';
 import { Difference } from './Difference';
 import { Settle } from './Settle';
 
@@ -128,7 +128,7 @@ export function EntryPage({ workspace, entry }: { workspace: string; entry: Entr
                     <div style={{ overflowY: 'auto', display: 'flex', flexDirection: 'column', gap: 12 }}>
                         {blockers.shown.map((blocker) => (
                             <Notice stop key={blocker.path}>
-                                <code>{blocker.path}</code>
+                                <code>{readable(blocker.path)}</code>
                                 <span>{blocker.message}</span>
                             </Notice>
                         ))}
@@ -136,7 +136,7 @@ export function EntryPage({ workspace, entry }: { workspace: string; entry: Entr
                         <PlanLines lines={plan.lines} />
                         {warnings.shown.map((warning) => (
                             <Notice key={warning.path + warning.message}>
-                                <code>{warning.path}</code>
+                                <code>{readable(warning.path)}</code>
                                 <span>{warning.message}</span>
                             </Notice>
                         ))}

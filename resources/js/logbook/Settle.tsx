@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { answer, api, type Entry } from '../api/client';
 import { Button } from '../ui/Button';
 import { Notice } from '../ui/Notice';
+import { readable } from '../ui/words';
 import { Difference } from './Difference';
 
 const WAYS = [
@@ -38,7 +39,7 @@ export function Settle({ workspace, entry }: { workspace: string; entry: Entry }
             {entry.lines.map((line, position) =>
                 entry.found.includes(line.path) ? (
                     <div key={line.path}>
-                        <code>{line.path}</code>: what was found, and what was to be written
+                        <code>{readable(line.path)}</code>: what was found, and what was to be written
                         <Difference workspace={workspace} entry={entry.id} position={position} found />
                     </div>
                 ) : null,

@@ -10,7 +10,7 @@ import { Field } from '../ui/Field';
 import { Notice } from '../ui/Notice';
 import { PathText } from '../ui/PathText';
 import { Sheet, SheetActions } from '../ui/Sheet';
-import { ago, count, fileName, size } from '../ui/words';
+import { ago, count, fileName, readable, size } from '../ui/words';
 
 const List = styled.div`overflow-y: auto; border-block: 1px solid var(--rule); min-height: 180px; height: 46vh;`;
 export const Tick = styled(Checkbox)`
@@ -108,7 +108,7 @@ export function OpenSheet({ workspace, onClose }: { workspace: string; onClose: 
                     >
                         <i>{document.isOpen || chosen.has(document.id) ? '✓' : ''}</i>
                         <div style={{ minWidth: 0 }}>
-                            <b>{document.title ?? fileName(document.path)}</b>
+                            <b>{readable(document.title ?? fileName(document.path))}</b>
                             <span title={document.path}>
                                 <PathText path={document.path} />
                             </span>

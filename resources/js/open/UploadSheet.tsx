@@ -8,7 +8,7 @@ import { OneOf } from '../ui/Check';
 import { Field } from '../ui/Field';
 import { Notice } from '../ui/Notice';
 import { Sheet, SheetActions } from '../ui/Sheet';
-import { count, size } from '../ui/words';
+import { count, readable, size } from '../ui/words';
 import type { Incoming } from './incoming';
 
 const List = styled.ul`
@@ -119,7 +119,7 @@ export function UploadSheet({
                     const clash = clashes.get(target(one));
                     return (
                         <li key={one.path}>
-                            <code title={target(one)}>{one.path}</code>
+                            <code title={target(one)}>{readable(one.path)}</code>
                             <small>
                                 {state && state !== 'waiting'
                                     ? state

@@ -2,7 +2,7 @@ import styled from 'styled-components';
 import type { PlanLine } from '../api/client';
 import { font } from '../theme/tokens';
 import { TextButton } from '../ui/Button';
-import { count, fileName, folder, size } from '../ui/words';
+import { count, fileName, folder, readable, size } from '../ui/words';
 import { happens } from './words';
 
 /** So many lines of one reason are shown before the rest is only counted. */
@@ -108,12 +108,12 @@ export function PlanLines({ lines, onLeaveOut, onCompare }: Props) {
     return ordered.map(([title, group]) => (
         <Group key={title}>
             <h3>
-                {title}
+                {readable(title)}
                 {group.length > 3 && ` (${group.length})`}
             </h3>
             {group.slice(0, SHOWN).map((line) => (
                 <Line key={line.action + line.path} data-plan-line={line.path}>
-                    <b title={line.path}>{fileName(line.path)}</b>
+                    <b title={line.path}>{readable(fileName(line.path))}</b>
                     <i>{happens(line)}</i>
                     <small title={`${line.path}: ${line.reason}`}>{where(line)}</small>
                     <small style={{ textAlign: 'right' }}>

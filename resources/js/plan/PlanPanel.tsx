@@ -12,9 +12,10 @@ import { Button, TextButton } from '../ui/Button';
 import { Field } from '../ui/Field';
 import { Notice } from '../ui/Notice';
 import { useParts } from '../ui/useParts';
-import { count, fileName } from '../ui/words';
+import { count, fileName, readable } from '../ui/words';
 import { CompareSheet } from './CompareSheet';
-import { actOf, asDecisions, followOf, useDecisions } from './decisions';
+import { asDecisions, isDeciding } from './choices';
+import { useDecisions } from './decisions';
 import { PlanLines } from './PlanLines';
 import { Progress } from './Progress';
 import { Question } from './Question';
@@ -49,10 +50,10 @@ interface Props {
 /** The plan beside the ledger: it follows every decision, and its one button says what it will do. */
 export function PlanPanel({ workspace, rows, current, onEverything, onBelow }: Props) {
     const client = useQueryClient();
-    const { choices, asked, decide, clear } = useDecisions(workspace);
-    const isDeciding = Object.values(choices).some((choice) => choice.kind !== 'leave');
+    const { choices, asked, problem: notKept, decide, clear, carriedOut } = useDecisions(workspace);
+    const isChosen = isDeciding(choices);
     const query = usePlan(workspace, choices);
-    const plan = isDeciding ? query.data : undefined;
+    const plan = isChosen ? query.data : undefined;
     const blockers = useParts(plan?.blockers ?? []);
     const warnings = useParts(plan?.warnings ?? []);
     const [note, setNote] = useState('');
@@ -64,11 +65,11 @@ export function PlanPanel({ workspace, rows, current, onEverything, onBelow }: P
 
     async function write() {
         if (plan && canWrite) {
-            const entry = await execute({ decisions: asDecisions(choices), plan, note, kind: actOf(choices), follow: followOf(choices) });
+            const entry = await execute({ decisions: asDecisions(choices), plan, note });
             setDone(entry);
             if (entry) {
                 setNote('');
-                clear();
+                carriedOut();
             }
         }
     }
@@ -128,12 +129,7 @@ export function PlanPanel({ workspace, rows, current, onEverything, onBelow }: P
 
     function acceptAll() {
         for (const id of new Set(strays.map((way) => way.documentId))) {
-            const before = choices[id];
-            const ways = strays.filter((way) => way.documentId === id);
-            decide([id], {
-                ...(before ?? { kind: 'delete' }),
-                accepted: [...(before?.accepted ?? []), ...ways.map((way) => way.value ?? '')],
-            });
+            decide([id], { ...(choices[id] ?? { kind: 'delete' }), acceptAll: true });
         }
     }
 
@@ -148,7 +144,7 @@ export function PlanPanel({ workspace, rows, current, onEverything, onBelow }: P
                 <p>{plan && plan.lines.length > 0 ? 'what a save will write, and why' : 'what a save would write'}</p>
             </Head>
             <Body>
-                {done && !isDeciding && (
+                {done && !isChosen && (
                     <Notice>
                         <span>
                             Done, as <Link to={`/w/${workspace}/logbook/${done.id}`}>entry {done.number}</Link>:{' '}
@@ -162,15 +158,20 @@ export function PlanPanel({ workspace, rows, current, onEverything, onBelow }: P
                         <span>{problem}</span>
                     </Notice>
                 )}
+                {notKept && (
+                    <Notice stop>
+                        <span>{notKept}</span>
+                    </Notice>
+                )}
                 {moved && plan && <Beside before={moved} now={plan} onSeen={forget} />}
-                {asked && <Question key={asked.id + asked.what} workspace={workspace} asked={asked} choices={choices} />}
-                {!isDeciding && !asked && (!onEverything || !onBelow) && (
+                {asked && <Question key={asked.id + asked.what} workspace={workspace} asked={asked} choices={choices} plan={plan} />}
+                {!isChosen && !asked && (!onEverything || !onBelow) && (
                     <p>
                         Move, rename or delete files, or make decisions on the quay. What will be written, and which references follow,
                         shows here first.
                     </p>
                 )}
-                {!isDeciding && !asked && onEverything && onBelow && (
+                {!isChosen && !asked && onEverything && onBelow && (
                     <Nothing
                         unsaved={unsaved}
                         current={current}
@@ -179,7 +180,7 @@ export function PlanPanel({ workspace, rows, current, onEverything, onBelow }: P
                         onThis={(row) => decide([row.id], { kind: 'save' })}
                     />
                 )}
-                {isDeciding && query.isError && (
+                {isChosen && query.isError && (
                     <Notice stop>
                         <span>{query.error.message}</span>
                         <TextButton onPress={() => query.refetch()}>Try again</TextButton>
@@ -195,7 +196,7 @@ export function PlanPanel({ workspace, rows, current, onEverything, onBelow }: P
                 )}
                 {blockers.shown.map((blocker) => (
                     <Notice stop key={blocker.documentId + blocker.message}>
-                        <Path>{blocker.path}</Path>
+                        <Path>{readable(blocker.path)}</Path>
                         <span>
                             {blocker.message}
                             {blocker.waysOut.some((way) => way.kind === 'replace') &&
@@ -230,7 +231,7 @@ export function PlanPanel({ workspace, rows, current, onEverything, onBelow }: P
                 {plan && plan.lines.length === 0 && plan.blockers.length === 0 && <p>Every document that you chose is as saved already.</p>}
                 {warnings.shown.map((warning) => (
                     <Notice key={warning.path + warning.message}>
-                        <Path>{warning.path}</Path>
+                        <Path>{readable(warning.path)}</Path>
                         <span>{warning.message}</span>
                         {warning.waysOut.length > 0 && (
                             <Ways>
@@ -245,7 +246,7 @@ export function PlanPanel({ workspace, rows, current, onEverything, onBelow }: P
                     </Notice>
                 ))}
             </Body>
-            {isDeciding && (
+            {isChosen && (
                 <Foot>
                     {progress && <Progress {...progress} onStop={stop} />}
                     <Field

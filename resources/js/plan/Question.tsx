@@ -1,15 +1,18 @@
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useRef } from 'react';
 import styled from 'styled-components';
-import { answer, api, type Reference } from '../api/client';
+import { answer, api, type Plan, type Reference } from '../api/client';
 import { keys, useQuay, useSettings } from '../api/queries';
 import { font } from '../theme/tokens';
 import { TextButton } from '../ui/Button';
 import { Check, OneOf } from '../ui/Check';
 import { Field } from '../ui/Field';
 import { useParts } from '../ui/useParts';
-import { count, fileName } from '../ui/words';
-import { type Asked, type Choice, type Choices, type Follow, useDecisions } from './decisions';
+import { count, fileName, readable } from '../ui/words';
+import type { Choice, Choices } from './choices';
+import { type Asked, useDecisions } from './decisions';
+
+type Follow = NonNullable<Choice['follow']>;
 
 const Box = styled.section`
     border: 1px solid var(--brass); border-radius: 3px; padding: 10px 12px 12px; display: flex; flex-direction: column; gap: 10px;
@@ -61,12 +64,8 @@ function referrersOf(references: Reference[], own: string, open: ReadonlySet<str
     return [...found.values()].sort((a, b) => Number(b.isOpen) - Number(a.isOpen) || (a.path < b.path ? -1 : 1));
 }
 
-function following(referrers: Referrer[], follow: Follow): string[] {
-    return follow === 'nobody' ? [] : referrers.filter((one) => follow === 'everyone' || one.isOpen).map((one) => one.id);
-}
-
 /** What a decision needs to know, asked beside the ledger: where to, and who follows. The plan below changes with each answer. */
-export function Question({ workspace, asked, choices }: { workspace: string; asked: Asked; choices: Choices }) {
+export function Question({ workspace, asked, choices, plan }: { workspace: string; asked: Asked; choices: Choices; plan?: Plan }) {
     const { decide, ask } = useDecisions(workspace);
     const quay = useQuay(workspace);
     const settings = useSettings(workspace);
@@ -97,12 +96,13 @@ export function Question({ workspace, asked, choices }: { workspace: string; ask
         if (isReady && !isAsking && !begun.current && proposed !== undefined) {
             begun.current = true;
             const base: Choice = { kind, path: proposed, from: asked.path };
-            decide([asked.id], kind === 'save as' ? { ...base, follow: standing, followers: following(referrers, standing) } : base);
+            decide([asked.id], kind === 'save as' ? { ...base, follow: standing } : base);
         }
     });
 
     const set = (part: Partial<Choice>) => choice && decide([asked.id], { ...choice, ...part });
-    const followers = new Set(choice?.followers ?? []);
+    // Who that is, the server says in the plan.
+    const followers = new Set(choice?.follow ? (plan?.followers[asked.id] ?? []) : (choice?.followers ?? []));
     const saved = (id: string) => choices[id]?.kind === 'save';
 
     return (
@@ -142,7 +142,7 @@ export function Question({ workspace, asked, choices }: { workspace: string; ask
                         label="Who follows to the new name?"
                         options={{ nobody: 'nobody', quay: 'those open here', everyone: `everyone (${referrers.length})` }}
                         value={choice.follow ?? null}
-                        onChange={(follow) => set({ follow, followers: following(referrers, follow) })}
+                        onChange={(follow) => set({ follow, followers: undefined })}
                     />
                     <Followers aria-label="Documents that refer to it">
                         {shown.map((one) => (
@@ -155,7 +155,7 @@ export function Question({ workspace, asked, choices }: { workspace: string; ask
                                         set({ follow: undefined, followers: [...next] });
                                     }}
                                 >
-                                    <b title={one.path}>{one.title ?? fileName(one.path)}</b>
+                                    <b title={one.path}>{readable(one.title ?? fileName(one.path))}</b>
                                     <small>
                                         {count(one.references, 'reference')} · {one.isOpen ? 'open' : 'not open'}
                                     </small>

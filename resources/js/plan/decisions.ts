@@ -1,18 +1,9 @@
-import { useSyncExternalStore } from 'react';
-import type { Decision } from '../api/client';
-
-export type Follow = 'nobody' | 'quay' | 'everyone';
-
-/** A decision as the page keeps it: what the server is told, and what the person answered on the way. */
-export interface Choice extends Omit<Decision, 'document'> {
-    /** Which of the quick answers stands; none of them: the followers were chosen one by one. */
-    follow?: Follow;
-    /** The document's path, for decisions on what is not open. */
-    from?: string;
-    /** What the logbook is to call it, where the kinds of decisions do not say. */
-    act?: 'set aside';
-}
-export type Choices = Readonly<Record<string, Choice>>;
+import { useQuery } from '@tanstack/react-query';
+import { useEffect } from 'react';
+import { answer, api, type Decision } from '../api/client';
+import { keys } from '../api/queries';
+import { useWatched, Watched } from '../ui/watched';
+import { asDecisions, byDocument, type Choice, type Choices, changed, NONE } from './choices';
 
 /** The one decision whose details the plan asks about. */
 export interface Asked {
@@ -25,100 +16,116 @@ export interface Asked {
 interface Kept {
     choices: Choices;
     asked: Asked | null;
+    /** Why the server does not have what is decided here. */
+    problem: string | null;
 }
 
-const NONE: Choices = {};
-const kept = new Map<string, Kept>();
-const listeners = new Set<() => void>();
+type Change = { document?: string; scope?: 'document' | 'below' | 'quay'; decision: Omit<Choice, 'from'> | null };
 
-function storageKey(workspace: string): string {
-    return `hafenbuch.decisions.${workspace}`;
-}
+/**
+ * What the person has decided in one workspace. It is kept on the server, so that it is the same in every window and
+ * outlives them; a change shows here at once and follows there, one after the other.
+ */
+class Decisions {
+    readonly kept = new Watched<Kept>({ choices: NONE, asked: null, problem: null });
+    private sending: Promise<unknown> = Promise.resolve();
+    private waiting = 0;
 
-function read(workspace: string): Kept {
-    let found = kept.get(workspace);
-    if (!found) {
-        let choices = NONE;
-        try {
-            choices = JSON.parse(sessionStorage.getItem(storageKey(workspace)) ?? '{}') as Choices;
-        } catch {
-            // What cannot be read is no decision.
+    constructor(private readonly workspace: string) {}
+
+    /** As the server has it, unless something is on its way there. */
+    arrived(decisions: Decision[]): void {
+        if (this.waiting === 0) {
+            this.take(decisions);
         }
-        found = { choices, asked: null };
-        kept.set(workspace, found);
     }
+
+    set(part: Partial<Kept>): void {
+        this.kept.set({ ...this.kept.now(), ...part });
+    }
+
+    async send(choices: Change[], clear = false): Promise<void> {
+        this.waiting++;
+        const sent = this.sending.then(() =>
+            answer(api.PATCH('/workspaces/{workspace}/decisions', { ...this.at, body: { choices, clear } })),
+        );
+        this.sending = sent.catch(() => {});
+        try {
+            const decisions = await sent;
+            if (this.waiting === 1) {
+                this.take(decisions);
+            }
+        } catch (error) {
+            this.set({ problem: `What you decided holds on this page only. ${(error as Error).message}` });
+        } finally {
+            this.waiting--;
+        }
+    }
+
+    private take(decisions: Decision[]): void {
+        const choices = byDocument(decisions);
+        const isSame = JSON.stringify(asDecisions(choices)) === JSON.stringify(asDecisions(this.kept.now().choices));
+        this.set({ choices: isSame ? this.kept.now().choices : choices, problem: null });
+    }
+
+    private get at() {
+        return { params: { path: { workspace: this.workspace } } };
+    }
+}
+
+const opened = new Map<string, Decisions>();
+
+export function decisionsOf(workspace: string): Decisions {
+    const found = opened.get(workspace) ?? new Decisions(workspace);
+    opened.set(workspace, found);
     return found;
 }
 
-function write(workspace: string, next: Kept): void {
-    kept.set(workspace, next);
-    sessionStorage.setItem(storageKey(workspace), JSON.stringify(next.choices));
-    for (const listener of listeners) {
-        listener();
-    }
+/** Nothing that one person has decided stays for the next. */
+export function forgetDecisions(): void {
+    opened.clear();
 }
 
-/** What the person has decided so far, row by row; it outlives a change of view and a reload. */
+const bare = ({ from: _from, ...choice }: Choice) => choice;
+
+/** What the person has decided so far, row by row. */
 export function useDecisions(workspace: string) {
-    const now = useSyncExternalStore(
-        (listener) => {
-            listeners.add(listener);
-            return () => listeners.delete(listener);
-        },
-        () => read(workspace),
-    );
+    const decisions = decisionsOf(workspace);
+    const now = useWatched(decisions.kept);
+    const arrived = useQuery({
+        queryKey: keys.decisions(workspace),
+        queryFn: () => answer(api.GET('/workspaces/{workspace}/decisions', { params: { path: { workspace } } })),
+    }).data;
+    useEffect(() => {
+        if (arrived) {
+            decisions.arrived(arrived);
+        }
+    }, [decisions, arrived]);
     return {
         choices: now.choices,
         asked: now.asked,
+        problem: now.problem,
         decide: (ids: string[], choice: Choice | null) => {
-            const before = read(workspace);
+            const before = decisions.kept.now();
             const isAsked = before.asked !== null && ids.includes(before.asked.id);
             const keepsAsking = isAsked && choice !== null && choice.path !== undefined;
-            write(workspace, { choices: changed(before.choices, ids, choice), asked: isAsked && !keepsAsking ? null : before.asked });
+            decisions.set({ choices: changed(before.choices, ids, choice), asked: isAsked && !keepsAsking ? null : before.asked });
+            decisions.send(ids.map((document) => ({ document, decision: choice && bare(choice) })));
         },
         /** Sets a decision for each document at once. */
         decideEach: (each: Choices) => {
-            const before = read(workspace);
-            write(workspace, { ...before, choices: { ...before.choices, ...each } });
+            decisions.set({ choices: { ...decisions.kept.now().choices, ...each } });
+            decisions.send(Object.entries(each).map(([document, choice]) => ({ document, decision: bare(choice) })));
         },
-        ask: (asked: Asked | null) => write(workspace, { ...read(workspace), asked }),
-        clear: () => write(workspace, { choices: NONE, asked: null }),
+        /** Decides for all that a scope takes in; the server knows what that is. */
+        decideScope: (scope: 'below' | 'quay', document: string | undefined, choice: Choice | null) =>
+            decisions.send([{ document, scope, decision: choice && bare(choice) }]),
+        ask: (asked: Asked | null) => decisions.set({ asked }),
+        clear: () => {
+            decisions.set({ choices: NONE, asked: null });
+            decisions.send([], true);
+        },
+        /** What was carried out is decided no more; the server knows that already. */
+        carriedOut: () => decisions.set({ choices: NONE, asked: null }),
     };
-}
-
-/** The choices with some of them set; null takes a decision away, which is not the same as deciding to leave. */
-export function changed(choices: Choices, ids: string[], choice: Choice | null): Choices {
-    const next: Record<string, Choice> = { ...choices };
-    for (const id of ids) {
-        if (choice === null) {
-            delete next[id];
-        } else {
-            next[id] = choice;
-        }
-    }
-    return next;
-}
-
-export function asDecisions(choices: Choices): Decision[] {
-    return Object.entries(choices)
-        .sort(([a], [b]) => (a < b ? -1 : 1))
-        .map(([document, { follow: _follow, from: _from, act: _act, ...decision }]) => ({ document, ...decision }));
-}
-
-/** What the logbook is to call an entry with these decisions. */
-export function actOf(choices: Choices): 'save' | 'copy' | 'set aside' | 'move' | 'delete' {
-    const all = Object.values(choices);
-    const has = (kind: Choice['kind']) => all.some((choice) => choice.kind === kind);
-    if (all.some((choice) => choice.act === 'set aside')) {
-        return 'set aside';
-    }
-    if (has('move') || has('delete')) {
-        return has('move') ? 'move' : 'delete';
-    }
-    return has('copy') && !has('save') && !has('save as') ? 'copy' : 'save';
-}
-
-/** The answer to “who follows?” that is to become the workspace's default. */
-export function followOf(choices: Choices): Follow | undefined {
-    return Object.values(choices).find((choice) => choice.kind === 'save as' && choice.follow)?.follow;
 }

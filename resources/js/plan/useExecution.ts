@@ -8,8 +8,6 @@ interface Writing {
     decisions: Decision[];
     plan: Plan;
     note: string;
-    kind: 'save' | 'copy' | 'set aside' | 'move' | 'delete';
-    follow?: 'nobody' | 'quay' | 'everyone';
 }
 
 /** Executes the plan that was read, shows how far it has come, and can stop it. */
@@ -36,12 +34,12 @@ export function useExecution(workspace: string) {
         return () => clearInterval(timer);
     }, [isWriting, workspace]);
 
-    async function write({ decisions, plan, note, kind, follow }: Writing): Promise<Entry | null> {
+    async function write({ decisions, plan, note }: Writing): Promise<Entry | null> {
         setWriting(true);
         setProblem(null);
         setMoved(null);
         try {
-            const body = { decisions, fingerprint: plan.fingerprint, note: note.trim() || null, kind, ...(follow ? { follow } : {}) };
+            const body = { decisions, fingerprint: plan.fingerprint, note: note.trim() || null };
             return await answer(api.POST('/workspaces/{workspace}/save', { params: { path: { workspace } }, body }));
         } catch (error) {
             if (error instanceof Problem && error.status === 409 && error.body.now) {

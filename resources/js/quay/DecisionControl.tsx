@@ -1,5 +1,5 @@
 import styled from 'styled-components';
-import type { Choice } from '../plan/decisions';
+import type { Choice } from '../plan/choices';
 import { font } from '../theme/tokens';
 import { TextButton } from '../ui/Button';
 import { count, fileName } from '../ui/words';
@@ -23,23 +23,33 @@ const Wide = styled.div`
 const AtRest = styled.span`color: var(--ink-soft); padding-left: 9px;`;
 const QUICK = ['leave', 'save', 'discard'] as const;
 
+const FOLLOWS = { nobody: 'nobody follows', quay: 'those open here follow', everyone: 'everyone follows' };
+
 /** A decision in words, and the answer that goes with it. */
 export function choiceWords(choice: Choice): [string, string] {
     const to = choice.path ? fileName(choice.path) : '';
     switch (choice.kind) {
         case 'save as': {
             const number = choice.followers?.length ?? 0;
-            return [`save as ${to}`, number === 0 ? 'nobody follows' : number === 1 ? '1 follows' : `${number} follow`];
+            const chosen = number === 0 ? 'nobody follows' : number === 1 ? '1 follows' : `${number} follow`;
+            return [`save as ${to}`, choice.follow ? FOLLOWS[choice.follow] : chosen];
         }
         case 'copy':
             return [
-                `${choice.act ?? 'copy'}: ${to}`,
+                `${choice.setAside ? 'set aside' : 'copy'}: ${to}`,
                 choice.ofSaved ? 'of the saved content' : choice.open ? 'opened beside' : 'not opened',
             ];
         case 'move':
             return [`move: ${to}`, choice.path ?? ''];
         case 'delete':
-            return ['delete', choice.accepted?.length ? `${count(choice.accepted.length, 'stray')} accepted` : ''];
+            return [
+                'delete',
+                choice.acceptAll
+                    ? 'all strays accepted'
+                    : choice.accepted?.length
+                      ? `${count(choice.accepted.length, 'stray')} accepted`
+                      : '',
+            ];
         default:
             return [choice.kind, ''];
     }

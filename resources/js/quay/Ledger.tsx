@@ -3,7 +3,7 @@ import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react'
 import { useNavigate } from 'react-router';
 import styled from 'styled-components';
 import type { Row } from '../api/client';
-import type { Choice, Choices } from '../plan/decisions';
+import type { Choice, Choices } from '../plan/choices';
 import { font } from '../theme/tokens';
 import { Menu, type MenuEntry } from '../ui/Menu';
 import { PathText } from '../ui/PathText';

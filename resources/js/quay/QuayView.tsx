@@ -17,7 +17,7 @@ import { Notice } from '../ui/Notice';
 import { useKept } from '../ui/useKept';
 import { count, fileName } from '../ui/words';
 import { Filters } from './Filters';
-import { isUnsaved, withBelow } from './graph';
+import { isUnsaved } from './graph';
 import { Ledger } from './Ledger';
 import { arranged, type Filter, matches, type Order, passes } from './order';
 
@@ -62,16 +62,8 @@ export function QuayView() {
         await client.invalidateQueries({ queryKey: keys.quay(workspace) });
     }
 
-    const everything = () =>
-        decisions.decide(
-            [...all, ...hold].filter(isUnsaved).map((row) => row.id),
-            { kind: 'save' },
-        );
-    const belowCurrent = (row: Row) =>
-        decisions.decide(
-            withBelow(all, row.id).filter((id) => all.some((one) => one.id === id && isUnsaved(one))),
-            { kind: 'save' },
-        );
+    const everything = () => decisions.decideScope('quay', undefined, { kind: 'save' });
+    const belowCurrent = (row: Row) => decisions.decideScope('below', row.id, { kind: 'save' });
     useCommands([
         { name: 'Save everything on the quay', keys: 'a', run: everything },
         { name: 'Leave everything', keys: 'n', run: decisions.clear },

@@ -1,17 +1,5 @@
 import type { Row } from '../api/client';
 
-/** The open documents below one, at any depth, with itself first. */
-export function withBelow(rows: Row[], id: string): string[] {
-    const byId = new Map(rows.map((row) => [row.id, row]));
-    const reached = new Set([id]);
-    for (const next of reached) {
-        for (const target of byId.get(next)?.refersTo ?? []) {
-            reached.add(target);
-        }
-    }
-    return [...reached].filter((one) => byId.has(one));
-}
-
 export interface Line {
     from: number;
     to: number;

@@ -14,7 +14,7 @@ import { Button, TextButton } from '../ui/Button';
 import { Empty } from '../ui/Empty';
 import { Notice } from '../ui/Notice';
 import { PathText } from '../ui/PathText';
-import { count, fileName, moment, size } from '../ui/words';
+import { count, fileName, moment, readable, size } from '../ui/words';
 import { allUnsent, forgetUnsent, type Unsent } from '../watch/unsent';
 import { keepAsStep, sent } from '../watch/useUnsent';
 import { diedVisits, visit } from '../watch/visit';
@@ -148,8 +148,8 @@ export function RecoveryView() {
                 {onlyHere.map((edit) => (
                     <Notice key={edit.key}>
                         <span>
-                            This browser holds edits of <code>{edit.path}</code> from {moment(new Date(edit.at).toISOString())} that the
-                            server never got. <Link to={`/w/${workspace}/documents/${edit.document}`}>Look at them there</Link>
+                            This browser holds edits of <code>{readable(edit.path)}</code> from {moment(new Date(edit.at).toISOString())}{' '}
+                            that the server never got. <Link to={`/w/${workspace}/documents/${edit.document}`}>Look at them there</Link>
                         </span>
                     </Notice>
                 ))}
@@ -164,7 +164,7 @@ export function RecoveryView() {
                     <List aria-label="Documents">
                         {documents.map((one) => (
                             <One key={one.id} $on={one.id === shown?.id} aria-label={one.path}>
-                                <h2>{one.title ?? fileName(one.path)}</h2>
+                                <h2>{readable(one.title ?? fileName(one.path))}</h2>
                                 <small title={one.path}>
                                     <PathText path={one.path} />
                                 </small>

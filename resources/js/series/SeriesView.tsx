@@ -10,7 +10,7 @@ import { font } from '../theme/tokens';
 import { Button } from '../ui/Button';
 import { ComparisonView } from '../ui/ComparisonView';
 import { Empty } from '../ui/Empty';
-import { fileName, moment, size } from '../ui/words';
+import { fileName, moment, readable, size } from '../ui/words';
 
 const View = styled.div`display: grid; grid-template: auto minmax(0, 1fr) / 430px minmax(0, 1fr); height: 100%; > header { grid-column: 1 / -1; padding-left: 16px; }`;
 const List = styled.nav`overflow-y: auto; border-right: 1px solid var(--rule-strong);`;
@@ -95,7 +95,7 @@ export function SeriesView() {
                         aria-current={stage.documentId === shown.documentId}
                         onClick={() => setChosen(stage.documentId)}
                     >
-                        <b title={stage.path}>{fileName(stage.path)}</b>
+                        <b title={stage.path}>{readable(fileName(stage.path))}</b>
                         <small className="right">{size(stage.size)}</small>
                         {stage.note && <q>{stage.note}</q>}
                         <small>
@@ -108,7 +108,7 @@ export function SeriesView() {
                 ))}
             </List>
             <Page aria-label={`Stage ${fileName(shown.path)}`}>
-                <h2>{fileName(shown.path)}</h2>
+                <h2>{readable(fileName(shown.path))}</h2>
                 <Actions>
                     <Button $main onPress={goOn}>
                         Go on from this stage …
@@ -118,7 +118,7 @@ export function SeriesView() {
                 </Actions>
                 {before ? (
                     <>
-                        <p>Against {fileName(before.path)}:</p>
+                        <p>Against {readable(fileName(before.path))}:</p>
                         {comparison.data ? (
                             <ComparisonView comparison={comparison.data} />
                         ) : (

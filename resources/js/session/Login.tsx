@@ -3,6 +3,7 @@ import { type FormEvent, useState } from 'react';
 import styled from 'styled-components';
 import { answer, api, bytes, Problem } from '../api/client';
 import { changePerson } from '../api/queries';
+import { forgetDecisions } from '../plan/decisions';
 import { Button } from '../ui/Button';
 import { Field } from '../ui/Field';
 import { Notice } from '../ui/Notice';
@@ -31,6 +32,7 @@ export function Login() {
         try {
             await bytes('/../sanctum/csrf-cookie');
             const person = await answer(api.POST('/session', { body: { email, password } }));
+            forgetDecisions();
             changePerson(client, person);
         } catch (error) {
             setProblem(error instanceof Problem ? error.message : 'Logging in failed. Try again.');

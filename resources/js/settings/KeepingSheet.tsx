@@ -8,7 +8,7 @@ import { Button, TextButton } from '../ui/Button';
 import { Field } from '../ui/Field';
 import { Notice } from '../ui/Notice';
 import { Sheet, SheetActions } from '../ui/Sheet';
-import { count, size } from '../ui/words';
+import { count, readable, size } from '../ui/words';
 import { RuleForm } from './RuleForm';
 import { ruleWords } from './ruleWords';
 
@@ -193,7 +193,7 @@ function Keeping({ workspace, settings, onClose }: { workspace: string; settings
                                 <tbody>
                                     {preview.thinnings.map((one) => (
                                         <tr key={one.documentId}>
-                                            <td>{one.path}</td>
+                                            <td>{readable(one.path)}</td>
                                             <td>{ranges(one.numbers)}</td>
                                             <td>{one.stays}</td>
                                         </tr>

@@ -6,7 +6,7 @@ import { answer, api, type Row } from '../api/client';
 import { keys } from '../api/queries';
 import { DiscardSheet } from '../hold/DiscardSheet';
 import { useDecisions } from '../plan/decisions';
-import { isUnsaved, withBelow } from '../quay/graph';
+import { isUnsaved } from '../quay/graph';
 import { States } from '../quay/States';
 import { font } from '../theme/tokens';
 import { Button } from '../ui/Button';
@@ -14,10 +14,7 @@ import { Notice } from '../ui/Notice';
 import { PathText } from '../ui/PathText';
 import { Sheet, SheetActions } from '../ui/Sheet';
 import { useParts } from '../ui/useParts';
-import { count, fileName } from '../ui/words';
-
-/** So many names of what is below are given; the others are listed themselves. */
-const SHOWN = 4;
+import { count, fileName, readable } from '../ui/words';
 
 const List = styled.ul`
     list-style: none; margin: 0; padding: 0; overflow-y: auto; max-height: 44vh; border-block: 1px solid var(--rule);
@@ -49,7 +46,6 @@ export function LeaveSheet({ workspace, rows, hold, act, onLeave, onClose }: Pro
     const [problem, setProblem] = useState<string | null>(null);
     const unsaved = [...rows, ...hold].filter(isUnsaved);
     const held = new Set(hold.map((row) => row.id));
-    const byId = new Map(unsaved.map((row) => [row.id, row]));
     const { shown, more } = useParts(unsaved);
 
     function plan() {
@@ -86,31 +82,19 @@ export function LeaveSheet({ workspace, rows, hold, act, onLeave, onClose }: Pro
             wide
         >
             <List aria-label="Unsaved documents">
-                {shown.map((row) => {
-                    const names = withBelow([...rows, ...hold], row.id)
-                        .flatMap((id) => (id === row.id ? [] : (byId.get(id) ?? [])))
-                        .map((one) => one.title ?? fileName(one.path));
-                    return (
-                        <li key={row.id}>
-                            <div>
-                                <b>{row.title ?? fileName(row.path)}</b>
-                                <code title={row.path}>
-                                    <PathText path={row.path} />
-                                </code>
-                                {held.has(row.id) && <small>in the hold</small>}
-                            </div>
-                            <States row={row} />
-                            {names.length > 0 && (
-                                <small>
-                                    unsaved below it:{' '}
-                                    {names.length > SHOWN
-                                        ? `${names.slice(0, SHOWN).join(', ')} and ${names.length - SHOWN} more`
-                                        : names.join(', ')}
-                                </small>
-                            )}
-                        </li>
-                    );
-                })}
+                {shown.map((row) => (
+                    <li key={row.id}>
+                        <div>
+                            <b>{readable(row.title ?? fileName(row.path))}</b>
+                            <code title={row.path}>
+                                <PathText path={row.path} />
+                            </code>
+                            {held.has(row.id) && <small>in the hold</small>}
+                        </div>
+                        <States row={row} />
+                        {row.below === 'unsettled' && row.because && <small>unsaved below it: {readable(row.because)}</small>}
+                    </li>
+                ))}
             </List>
             {more}
             {problem && <Notice stop>{problem}</Notice>}

@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
 import styled from 'styled-components';
+import { readable } from '../ui/words';
 
 const Head = styled.header`
     display: flex; align-items: center; gap: 10px; padding: 12px 16px 12px 60px; border-bottom: 1px solid var(--rule-strong); min-height: 61px;
@@ -12,7 +13,7 @@ export function ViewHead({ title, sub, children }: { title: ReactNode; sub: stri
     return (
         <Head>
             <Words>
-                <h1>{title}</h1>
+                <h1>{typeof title === 'string' ? readable(title) : title}</h1>
                 <p title={sub}>{sub}</p>
             </Words>
             {children}

@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
 import styled from 'styled-components';
+import { readable } from './words';
 
 const Place = styled.div`
     display: grid; justify-items: center; align-content: center; text-align: center; gap: 12px; padding: 60px 30px; color: var(--ink-soft); height: 100%;
@@ -15,7 +16,7 @@ export function Empty({ title, children }: { title: string; children?: ReactNode
                 <path d="M2 12q10-9 20 0t20 0 20 0 20 0 12-4" fill="none" stroke="var(--rule-strong)" strokeWidth="2" />
                 <path d="M2 20q10-9 20 0t20 0 20 0 20 0 12-4" fill="none" stroke="var(--rule)" strokeWidth="2" />
             </svg>
-            <h2>{title}</h2>
+            <h2>{readable(title)}</h2>
             {children}
         </Place>
     );

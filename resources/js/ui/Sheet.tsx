@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
 import { Dialog, Heading, Modal, ModalOverlay } from 'react-aria-components';
 import styled from 'styled-components';
+import { readable } from './words';
 
 const Shade = styled(ModalOverlay)`
     position: fixed; inset: 0; background: var(--shade); display: grid; justify-items: center; align-items: start; padding-top: 9vh; z-index: 20;
@@ -28,7 +29,7 @@ export function Sheet({ title, sub, isOpen, onClose, wide, children }: Props) {
         <Shade isOpen={isOpen} onOpenChange={(open) => !open && onClose()} isDismissable>
             <Frame $wide={wide}>
                 <Page>
-                    <Title slot="title">{title}</Title>
+                    <Title slot="title">{readable(title)}</Title>
                     {sub && <Sub>{sub}</Sub>}
                     {children}
                 </Page>

@@ -46,3 +46,11 @@ export function folder(path: string): string {
 export function count(number: number, one: string, many = `${one}s`): string {
     return `${number} ${number === 1 ? one : many}`;
 }
+
+/** Characters that turn the direction of letters, or show nothing, by which one name can pass for another (UAX #9, UTS #39). */
+const HIDDEN = /[\p{Cc}\u061c\u200b\u200e\u200f\u2028-\u202e\u2060-\u2069\ufeff]/gu;
+
+/** A name as it can be read safely: what would act unseen stands there by its code. */
+export function readable(name: string | null | undefined): string {
+    return (name ?? '').replace(HIDDEN, (letter) => `⟨U+${letter.codePointAt(0)?.toString(16).toUpperCase().padStart(4, '0')}⟩`);
+}
