@@ -35,18 +35,47 @@ const CORE_ROOMS = [
     'Copy' => ['Document', 'Naming', 'Path', 'Plan'],
 ];
 
-it('has no arrow between rooms but those that are drawn', function (string $folder, string $prefix, array $drawn) {
-    $uses = Rooms::ofPhp(dirname(__DIR__).'/'.$folder, $prefix);
+const PAGE_ROOMS = [
+    'theme' => [],
+    'api' => [],
+    'ui' => ['api', 'theme'],
+    'shell' => ['api', 'ui'],
+    'watch' => ['api', 'theme', 'ui'],
+    'contrast' => ['api', 'theme', 'ui'],
+    'settings' => ['api', 'theme', 'ui'],
+    'open' => ['api', 'shell', 'theme', 'ui'],
+    'plan' => ['api', 'contrast', 'shell', 'theme', 'ui'],
+    'session' => ['api', 'plan', 'ui', 'watch'],
+    'quay' => ['api', 'plan', 'shell', 'theme', 'ui'],
+    'hold' => ['api', 'contrast', 'quay', 'shell', 'theme', 'ui'],
+    'files' => ['api', 'open', 'plan', 'quay', 'shell', 'theme', 'ui'],
+    'copy' => ['api', 'plan', 'shell', 'theme', 'ui'],
+    'series' => ['api', 'plan', 'shell', 'theme', 'ui'],
+    'logbook' => ['api', 'plan', 'shell', 'theme', 'ui'],
+    'history' => ['api', 'contrast', 'logbook', 'open', 'plan', 'shell', 'theme', 'ui'],
+    'document' => ['api', 'contrast', 'history', 'open', 'plan', 'quay', 'shell', 'theme', 'ui', 'watch'],
+    'recovery' => ['api', 'contrast', 'history', 'shell', 'theme', 'ui', 'watch'],
+    'frame' => ['api', 'copy', 'hold', 'open', 'plan', 'quay', 'settings', 'shell', 'theme', 'ui', 'watch'],
+];
+
+/** @return array<string, list<string>> */
+function usesOf(string $folder, ?string $prefix): array
+{
+    return $prefix === null ? Rooms::ofTypeScript(dirname(__DIR__).'/'.$folder) : Rooms::ofPhp(dirname(__DIR__).'/'.$folder, $prefix);
+}
+
+it('has no arrow between rooms but those that are drawn', function (string $folder, ?string $prefix, array $drawn) {
+    $uses = usesOf($folder, $prefix);
     ksort($drawn);
     expect(array_keys($uses))->toBe(array_keys($drawn));
     foreach ($uses as $room => $used) {
         expect(array_diff($used, $drawn[$room]))->toBe([], "{$folder}/{$room} uses rooms that it must not know");
     }
-})->with(['app' => ['app', 'App', APP_ROOMS], 'core' => ['core/src', 'Hafenbuch\Core', CORE_ROOMS]]);
+})->with(['app' => ['app', 'App', APP_ROOMS], 'core' => ['core/src', 'Hafenbuch\Core', CORE_ROOMS], 'pages' => ['resources/js', null, PAGE_ROOMS]]);
 
 it('draws no circle', function (array $drawn) {
     expect(Rooms::circle($drawn))->toBe([]);
-})->with(['app' => [APP_ROOMS], 'core' => [CORE_ROOMS]]);
+})->with(['app' => [APP_ROOMS], 'core' => [CORE_ROOMS], 'pages' => [PAGE_ROOMS]]);
 
 arch('controllers ask services and touch no files')
     ->expect('App\Http\Controllers')

@@ -5,6 +5,7 @@ import { CopyView } from './copy/CopyView';
 import { DocumentView } from './document/DocumentView';
 import { OutsideView } from './document/OutsideView';
 import { FilesView } from './files/FilesView';
+import { Frame } from './frame/Frame';
 import { AsOfView } from './history/AsOfView';
 import { PastView } from './history/PastView';
 import { HoldView } from './hold/HoldView';
@@ -13,7 +14,6 @@ import { QuayView } from './quay/QuayView';
 import { RecoveryView } from './recovery/RecoveryView';
 import { SeriesView } from './series/SeriesView';
 import { Login } from './session/Login';
-import { Frame } from './shell/Frame';
 import { Button } from './ui/Button';
 import { Empty } from './ui/Empty';
 

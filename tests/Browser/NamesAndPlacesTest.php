@@ -28,7 +28,7 @@ it('saves as, and asks who follows', function () {
     $before = $harbour->hashes();
     $browser = $this->browser->logIn($harbour->owner->email);
     $browser->at('mechanism/gauge.svg')->keys('v')->sees('Who follows to the new name?')->rowSays('mechanism/gauge.svg', 'nobody follows');
-    $browser->tick('those open here')->rowSays('mechanism/gauge.svg', '1 follows')->sees('change 1 draft');
+    $browser->tick('those open here')->rowSays('mechanism/gauge.svg', 'those open here follow')->sees('change 1 draft');
     $browser->press('save too')->sees('Write 2 files');
     $browser->fill('New path in the workspace', 'mechanism/gauge-north.svg')->rowSays('mechanism/gauge.svg', 'save as gauge-north.svg');
     $browser->press('Write 2 files')->sees('It can be taken back')->rowSays('mechanism/gauge-north.svg', 'as saved');
@@ -91,7 +91,7 @@ it('refers to a new document, begun from a template', function () {
 it('keeps stages, and goes on from any of them', function () {
     $harbour = $this->harbour;
     $browser = $this->browser->logIn($harbour->owner->email);
-    $browser->at('mechanism/gauge.svg')->keys('x')->sees('Save as the next stage')->rowSays('mechanism/gauge.svg', 'save as gauge-02.svg')->rowSays('mechanism/gauge.svg', '1 follows');
+    $browser->at('mechanism/gauge.svg')->keys('x')->sees('Save as the next stage')->rowSays('mechanism/gauge.svg', 'save as gauge-02.svg')->rowSays('mechanism/gauge.svg', 'those open here follow');
     $browser->fill('What this stage is', 'before the storm')->press('Write 1 file')->sees('It can be taken back')->rowSays('mechanism/gauge-02.svg', 'as saved');
     $browser->menu('mechanism/gauge-02.svg', 'Its stages')->sees('before the storm')->sees('gauge.svg');
     $browser->press('Go on from this stage')->sees('Save as the next stage')->rowSays('mechanism/gauge-02.svg', 'save as gauge-03.svg');

@@ -156,7 +156,7 @@ it('shows what is unsaved before a person logs out', function () {
     $this->harbour->draft('a.md', "# A, unsaved\n\n![arm](arm.svg)\n");
     $this->harbour->draft('arm.svg', '<svg xmlns="http://www.w3.org/2000/svg"><title>Arm, unsaved</title></svg>');
     ($this->logIn)();
-    $this->browser->press('Log out')->sees('2 documents have a draft')->sees('unsaved below it: Arm, unsaved')->press('See the plan and save')->sees('Write 2 files');
+    $this->browser->press('Log out')->sees('2 documents have a draft')->sees('unsaved below it: arm.svg')->press('See the plan and save')->sees('Write 2 files');
     $this->browser->press('Log out')->press('Leave them in the hold')->sees('E-mail address');
     expect((new Quay($this->harbour->workspace, $this->harbour->owner))->inHold())->toHaveCount(2);
 });

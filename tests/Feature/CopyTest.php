@@ -30,7 +30,7 @@ it('copies a document with all below it, shares what was chosen, and says what c
         'shared/legend.svg' => null, 'mechanism/parts/brass.png' => 'north/parts/n-brass.png',
     ])->and(array_filter(array_column($tree['rows'], 'clash')))->toBe([]);
 
-    $entry = ($this->save)(($this->decisions)($tree), ['kind' => 'copy'])->assertOk()->json();
+    $entry = ($this->save)(($this->decisions)($tree))->assertOk()->json();
     expect($this->harbour->read('north/n-gauge.svg'))->toContain('href="parts/n-arm.svg#a"')->toContain('href="parts/n-drum.svg"')->toContain('href="../shared/legend.svg"')
         ->and($this->harbour->read('north/parts/n-drum.svg'))->toContain('href="n-brass.png"')->toContain('href="../n-gauge.svg"')
         ->and(array_intersect_key($this->harbour->hashes(), $before))->toBe($before)
@@ -57,7 +57,7 @@ it('shows clashes with a way out', function () {
 it('sets a document aside with all below it and goes on with the original', function () {
     $tree = api('POST', "documents/{$this->gauge}/copies", ['setAside' => true])->json();
     expect($tree['folder'])->toBe('set-aside/'.now()->format('Y-m-d').' gauge');
-    ($this->save)(($this->decisions)($tree), ['kind' => 'set aside', 'note' => 'before the storm'])->assertOk();
+    ($this->save)(array_map(static fn (array $one): array => [...$one, 'setAside' => true], ($this->decisions)($tree)), ['note' => 'before the storm'])->assertOk();
     expect($this->harbour->read("{$tree['folder']}/mechanism/gauge.svg"))->toBe($this->harbour->read('mechanism/gauge.svg'));
 
     $list = api('GET', "documents/{$this->gauge}/set-asides")->json();

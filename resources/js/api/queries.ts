@@ -1,7 +1,7 @@
 import { QueryClient, useInfiniteQuery, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef } from 'react';
-import { visit } from '../watch/visit';
 import { answer, api, type Person, Problem } from './client';
+import { visit } from './visit';
 
 export const queryClient = new QueryClient({
     defaultOptions: {

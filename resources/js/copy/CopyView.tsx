@@ -6,6 +6,7 @@ import { answer, api, type Entry, type NamingRule } from '../api/client';
 import { keys } from '../api/queries';
 import { asDecisions } from '../plan/choices';
 import { Progress } from '../plan/Progress';
+import { Statement } from '../plan/Statement';
 import { useExecution } from '../plan/useExecution';
 import { usePlan } from '../plan/usePlan';
 import { ViewHead } from '../shell/ViewHead';
@@ -17,7 +18,6 @@ import { Notice } from '../ui/Notice';
 import { count, fileName, readable } from '../ui/words';
 import { CopyTable } from './CopyTable';
 import { AS_IS, NamingRuleForm } from './NamingRuleForm';
-import { Statement } from './Statement';
 import { copyChoices, useCopies } from './useCopies';
 
 const View = styled.div`display: grid; grid-template: auto minmax(0, 1fr) / minmax(0, 1fr) 330px; height: 100%; > header { grid-column: 1 / -1; padding-left: 16px; }`;

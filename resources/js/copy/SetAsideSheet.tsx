@@ -5,6 +5,7 @@ import styled from 'styled-components';
 import { answer, api, type Entry, type Row } from '../api/client';
 import { asDecisions } from '../plan/choices';
 import { Progress } from '../plan/Progress';
+import { Statement } from '../plan/Statement';
 import { useExecution } from '../plan/useExecution';
 import { usePlan } from '../plan/usePlan';
 import { font } from '../theme/tokens';
@@ -14,7 +15,6 @@ import { Field } from '../ui/Field';
 import { Notice } from '../ui/Notice';
 import { Sheet, SheetActions } from '../ui/Sheet';
 import { count, fileName, moment, readable, size } from '../ui/words';
-import { Statement } from './Statement';
 import { copyChoices, useCopies } from './useCopies';
 
 const Earlier = styled.ul`

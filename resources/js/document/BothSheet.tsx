@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { bytes, textOf } from '../api/client';
-import { MergePane } from '../history/MergePane';
+import { MergePane } from '../contrast/MergePane';
 import { Button } from '../ui/Button';
 import { Sheet, SheetActions } from '../ui/Sheet';
 

@@ -1,10 +1,10 @@
 import { useState } from 'react';
 import type { FoundDocument, Reference } from '../api/client';
+import { PickDocument } from '../open/PickDocument';
 import { Button } from '../ui/Button';
 import { Notice } from '../ui/Notice';
 import { Sheet, SheetActions } from '../ui/Sheet';
 import { count } from '../ui/words';
-import { PickDocument } from './PickDocument';
 
 interface Props {
     workspace: string;

@@ -1,7 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { answer, api, Problem, type Row } from '../api/client';
-import { ContrastView } from '../history/ContrastView';
+import { ContrastView } from '../contrast/ContrastView';
 import { Button } from '../ui/Button';
 import { Notice } from '../ui/Notice';
 import { Sheet, SheetActions } from '../ui/Sheet';

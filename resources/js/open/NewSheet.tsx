@@ -2,22 +2,14 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { type FormEvent, useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import styled from 'styled-components';
-import { answer, api, type FoundDocument, type Template } from '../api/client';
+import { answer, api, type Template } from '../api/client';
+import type { Making } from '../shell/context';
 import { font } from '../theme/tokens';
 import { Button, TextButton } from '../ui/Button';
 import { Field } from '../ui/Field';
 import { Notice } from '../ui/Notice';
 import { Sheet, SheetActions } from '../ui/Sheet';
 import { count } from '../ui/words';
-
-/** Where a new document comes from, and what happens with it. */
-export interface Making {
-    folder?: string;
-    /** A document that it begins as a copy of. */
-    from?: { id: string; name: string; ending: string; format: string };
-    /** Given the new document in place of opening it. */
-    given?: (made: FoundDocument) => Promise<void>;
-}
 
 const Kinds = styled.div`display: flex; flex-wrap: wrap; gap: 2px 4px;`;
 const Kind = styled.button<{ $on: boolean }>`

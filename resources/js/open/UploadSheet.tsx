@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import styled from 'styled-components';
 import { answer, api, bytes } from '../api/client';
+import type { Incoming } from '../shell/context';
 import { font } from '../theme/tokens';
 import { Button } from '../ui/Button';
 import { OneOf } from '../ui/Check';
@@ -9,7 +10,6 @@ import { Field } from '../ui/Field';
 import { Notice } from '../ui/Notice';
 import { Sheet, SheetActions } from '../ui/Sheet';
 import { count, readable, size } from '../ui/words';
-import type { Incoming } from './incoming';
 
 const List = styled.ul`
     list-style: none; margin: 0; padding: 0; overflow-y: auto; max-height: 32vh; border-block: 1px solid var(--rule);
@@ -167,5 +167,3 @@ export function UploadSheet({
         </Sheet>
     );
 }
-
-export type { Incoming } from './incoming';

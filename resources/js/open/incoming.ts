@@ -1,8 +1,4 @@
-/** A file from the person's computer, with its path below what was dropped. */
-export interface Incoming {
-    path: string;
-    file: File;
-}
+import type { Incoming } from '../shell/context';
 
 /** Everything in a drop, folders with all that is in them. */
 export async function readDrop(transfer: DataTransfer): Promise<Incoming[]> {

@@ -19,7 +19,3 @@ export function mooringLines(entries: ({ row: Row } | { head: string })[]): Line
     });
     return lines;
 }
-
-export function isUnsaved(row: Row): boolean {
-    return row.content !== 'as saved';
-}

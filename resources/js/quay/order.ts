@@ -1,6 +1,6 @@
 import type { Row } from '../api/client';
+import { isUnsaved } from '../ui/rows';
 import { fileName, folder } from '../ui/words';
-import { isUnsaved } from './graph';
 
 export const ORDERS = {
     opened: 'as opened',

@@ -22,13 +22,13 @@ export function Drawing({ workspace, path, name, state, of, style }: Props) {
             src={`/api/workspaces/${workspace}/show/${address}?${query}`}
             sandbox="allow-same-origin"
             style={style}
-            onLoad={(event) => fit(event.currentTarget)}
+            onLoad={(event) => fitFrame(event.currentTarget)}
         />
     );
 }
 
 /** A drawing of a fixed size takes the size of its frame, as an image would, and the frame takes the drawing’s proportions. */
-function fit(frame: HTMLIFrameElement) {
+function fitFrame(frame: HTMLIFrameElement) {
     const root = frame.contentDocument?.documentElement;
     if (root?.localName !== 'svg') {
         return;

@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
 import { Dialog, Heading, Modal, ModalOverlay } from 'react-aria-components';
 import styled from 'styled-components';
+import { useBack } from './useBack';
 import { readable } from './words';
 
 const Shade = styled(ModalOverlay)`
@@ -29,6 +30,7 @@ export function Sheet({ title, sub, isOpen, onClose, wide, children }: Props) {
         <Shade isOpen={isOpen} onOpenChange={(open) => !open && onClose()} isDismissable>
             <Frame $wide={wide}>
                 <Page>
+                    <Back onBack={onClose} />
                     <Title slot="title">{readable(title)}</Title>
                     {sub && <Sub>{sub}</Sub>}
                     {children}
@@ -36,6 +38,11 @@ export function Sheet({ title, sub, isOpen, onClose, wide, children }: Props) {
             </Frame>
         </Shade>
     );
+}
+
+function Back({ onBack }: { onBack: () => void }) {
+    useBack(onBack);
+    return null;
 }
 
 export const SheetActions = styled.div`display: flex; justify-content: flex-end; gap: 8px; align-items: center;`;

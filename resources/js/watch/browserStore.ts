@@ -1,35 +1,43 @@
-/** What this browser keeps beyond a crash (Indexed Database API): it is on the disk when a transaction is complete. */
-const STORES = { unsent: 'key', visits: 'id' } as const;
+import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
 
-let opening: Promise<IDBDatabase> | null = null;
-
-function database(): Promise<IDBDatabase> {
-    opening ??= new Promise((resolve, reject) => {
-        const request = indexedDB.open('hafenbuch', 1);
-        request.onupgradeneeded = () => {
-            for (const [name, keyPath] of Object.entries(STORES)) {
-                request.result.createObjectStore(name, { keyPath });
-            }
-        };
-        request.onsuccess = () => resolve(request.result);
-        request.onerror = () => {
-            opening = null;
-            reject(request.error);
-        };
-    });
-    return opening;
+/** Edits that the server does not have yet. */
+export interface Unsent {
+    /** person, workspace and document */
+    key: string;
+    person: number;
+    workspace: string;
+    document: string;
+    path: string;
+    text: string;
+    /** The revision that the edit was made on. */
+    revision: number;
+    /** Milliseconds since 1970. */
+    at: number;
 }
 
-export async function inBrowser<T>(
-    name: keyof typeof STORES,
-    mode: IDBTransactionMode,
-    work: (store: IDBObjectStore) => IDBRequest<T>,
-): Promise<T> {
-    const base = await database();
-    return new Promise((resolve, reject) => {
-        const transaction = base.transaction(name, mode);
-        const request = work(transaction.objectStore(name));
-        transaction.oncomplete = () => resolve(request.result);
-        transaction.onerror = transaction.onabort = () => reject(transaction.error);
+interface Stores extends DBSchema {
+    unsent: { key: string; value: Unsent };
+    visits: { key: string; value: { id: string } };
+}
+
+/** On the disk, and not only with the browser, when a transaction is complete (Indexed Database API 3.0, section 4.9). */
+export const SAFE = { durability: 'strict' } as const;
+
+let opening: Promise<IDBPDatabase<Stores>> | null = null;
+
+/** What this browser keeps beyond a crash. */
+export function browserStore(): Promise<IDBPDatabase<Stores>> {
+    opening ??= openDB<Stores>('hafenbuch', 1, {
+        upgrade(database) {
+            database.createObjectStore('unsent', { keyPath: 'key' });
+            database.createObjectStore('visits', { keyPath: 'id' });
+        },
+        terminated() {
+            opening = null;
+        },
+    }).catch((error) => {
+        opening = null;
+        throw error;
     });
+    return opening;
 }

@@ -1,41 +1,37 @@
-import { inBrowser } from './browserStore';
+import { browserStore, SAFE, type Unsent } from './browserStore';
 
-/** Edits that the server does not have yet, kept in this browser (Indexed Database API) until it has. */
-export interface Unsent {
-    /** person, workspace and document */
-    key: string;
-    person: number;
-    workspace: string;
-    document: string;
-    path: string;
-    text: string;
-    /** The revision that the edit was made on. */
-    revision: number;
-    /** Milliseconds since 1970. */
-    at: number;
-}
-
-const run = <T>(mode: IDBTransactionMode, work: (store: IDBObjectStore) => IDBRequest<T>) => inBrowser('unsent', mode, work);
+export type { Unsent };
 
 export function unsentKey(person: number, workspace: string, document: string): string {
     return `${person}/${workspace}/${document}`;
 }
 
-export const keepUnsent = (edit: Unsent) => run('readwrite', (store) => store.put(edit));
-export const forgetUnsent = (key: string) => run('readwrite', (store) => store.delete(key));
-export const findUnsent = (key: string): Promise<Unsent | undefined> => run('readonly', (store) => store.get(key));
+export async function keepUnsent(edit: Unsent): Promise<void> {
+    const transaction = (await browserStore()).transaction('unsent', 'readwrite', SAFE);
+    await Promise.all([transaction.store.put(edit), transaction.done]);
+}
+
+export async function forgetUnsent(key: string): Promise<void> {
+    await (await browserStore()).delete('unsent', key);
+}
+
+export async function findUnsent(key: string): Promise<Unsent | undefined> {
+    return (await browserStore()).get('unsent', key);
+}
 
 export async function allUnsent(person: number, workspace: string): Promise<Unsent[]> {
-    const all: Unsent[] = await run('readonly', (store) => store.getAll());
+    const all = await (await browserStore()).getAll('unsent');
     return all.filter((one) => one.person === person && one.workspace === workspace);
 }
 
-/** Forgets an edit unless a newer one has taken its place meanwhile. */
+/** Forgets an edit unless a newer one has taken its place meanwhile, as from another page of this browser. */
 export async function forgetSent(key: string, text: string): Promise<void> {
-    const kept = await findUnsent(key);
-    if (kept && kept.text === text) {
-        await forgetUnsent(key);
+    const transaction = (await browserStore()).transaction('unsent', 'readwrite', SAFE);
+    const kept = await transaction.store.get(key);
+    if (kept?.text === text) {
+        await transaction.store.delete(key);
     }
+    await transaction.done;
 }
 
 /** Runs for the one page that edits a document; another page gets nothing, where the browser can tell. */

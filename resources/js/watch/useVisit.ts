@@ -1,6 +1,7 @@
 import { useEffect } from 'react';
 import { bytes } from '../api/client';
-import { beginVisit, forgetVisits, visit } from './visit';
+import { visit } from '../api/visit';
+import { beginVisit, forgetVisits } from './visits';
 
 export async function endVisit(workspace: string): Promise<void> {
     forgetVisits([visit]);

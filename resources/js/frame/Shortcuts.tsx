@@ -1,7 +1,7 @@
 import styled from 'styled-components';
+import type { Command } from '../shell/commands';
 import { font } from '../theme/tokens';
 import { Sheet } from '../ui/Sheet';
-import type { Command } from './commands';
 
 const Table = styled.dl`
     display: grid; grid-template-columns: 110px minmax(0, 1fr); margin: 0; overflow-y: auto;

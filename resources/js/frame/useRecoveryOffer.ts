@@ -1,8 +1,9 @@
 import { useEffect, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import { answer, api } from '../api/client';
+import { visit } from '../api/visit';
 import { allUnsent } from '../watch/unsent';
-import { diedVisits, forgetVisits, visit } from '../watch/visit';
+import { diedVisits, forgetVisits } from '../watch/visits';
 
 const AGAIN_MS = 3000;
 

@@ -1,8 +1,8 @@
 import { useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
+import type { Command } from '../shell/commands';
 import { TextBox } from '../ui/Field';
 import { Sheet } from '../ui/Sheet';
-import type { Command } from './commands';
 
 const List = styled.div`overflow-y: auto; max-height: 46vh; border-top: 1px solid var(--rule);`;
 const Item = styled.button<{ $on: boolean }>`

@@ -1,10 +1,10 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useNavigate, useOutletContext } from 'react-router';
 import { answer, api, type Row } from '../api/client';
-import { type Asked, useDecisions } from '../plan/decisions';
+import type { FrameContext } from '../shell/context';
 import type { MenuEntry } from '../ui/Menu';
 import { fileName } from '../ui/words';
-import type { FrameContext } from './Frame';
+import { type Asked, useDecisions } from './decisions';
 
 /** What can be done with a document besides saving it, wherever it is shown. */
 export function useDocumentActions(workspace: string) {

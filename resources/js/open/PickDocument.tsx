@@ -1,11 +1,11 @@
 import { useState } from 'react';
 import styled from 'styled-components';
 import type { FoundDocument } from '../api/client';
-import { useFound } from '../open/OpenSheet';
 import { font } from '../theme/tokens';
 import { Field } from '../ui/Field';
 import { PathText } from '../ui/PathText';
 import { fileName, readable } from '../ui/words';
+import { useFound } from './OpenSheet';
 
 const List = styled.div`overflow-y: auto; border-block: 1px solid var(--rule); height: 38vh;`;
 const One = styled.button`

@@ -5,15 +5,17 @@ import styled from 'styled-components';
 import { answer, api, type Person, type Row } from '../api/client';
 import { changePerson, usePulse, useQuay, useWorkspaces } from '../api/queries';
 import { SetAsideSheet } from '../copy/SetAsideSheet';
-import { type Making, NewSheet } from '../open/NewSheet';
+import { NewSheet } from '../open/NewSheet';
 import { OpenSheet } from '../open/OpenSheet';
-import { type Incoming, UploadSheet } from '../open/UploadSheet';
-import { isUnsaved } from '../quay/graph';
+import { UploadSheet } from '../open/UploadSheet';
 import { KeepingSheet } from '../settings/KeepingSheet';
 import { SettingsSheet } from '../settings/SettingsSheet';
+import { type Command, CommandBookContext } from '../shell/commands';
+import type { FrameContext, Incoming, Making } from '../shell/context';
 import { font } from '../theme/tokens';
 import { Button, TextButton } from '../ui/Button';
 import { Notice } from '../ui/Notice';
+import { isUnsaved } from '../ui/rows';
 import { useTheme } from '../ui/useTheme';
 import { fileName } from '../ui/words';
 import { Kept } from '../watch/Kept';
@@ -21,11 +23,11 @@ import { useUnsent } from '../watch/useUnsent';
 import { endVisit, useVisit } from '../watch/useVisit';
 import { useWatch } from '../watch/useWatch';
 import { WatchSheet } from '../watch/WatchSheet';
-import { type Command, CommandBookContext } from './commands';
 import { LeaveSheet } from './LeaveSheet';
 import { Palette } from './Palette';
 import { Shortcuts } from './Shortcuts';
 import { useCommandBook } from './useCommandBook';
+import { useFocusHome } from './useFocusHome';
 import { useLeaving } from './useLeaving';
 import { useRecoveryOffer } from './useRecoveryOffer';
 import { useShortcuts } from './useShortcuts';
@@ -48,20 +50,6 @@ const Nav = styled.nav`
 `;
 const Main = styled.main`grid-row: 3; min-height: 0; min-width: 0; position: relative;`;
 
-export interface FrameContext {
-    open: () => void;
-    /** Begins a new document, in a folder, from another document, or for whoever wants to refer to it. */
-    make: (making?: Making) => void;
-    setAside: (row: Row) => void;
-    /** Takes files and folders from the person's computer into a folder of the workspace. */
-    take: (files: Incoming[], folder: string) => void;
-    /** Says something that went wrong, where no view has a place for it. */
-    tell: (message: string) => void;
-    person: Person;
-    /** The person has chosen what to go on with after a crash. */
-    recovered: () => void;
-}
-
 export function Frame({ person }: { person: Person }) {
     const { workspace = '' } = useParams();
     const client = useQueryClient();
@@ -82,6 +70,7 @@ export function Frame({ person }: { person: Person }) {
     const hold = quay.data?.hold ?? [];
     const hasUnsaved = [...rows, ...hold].some(isUnsaved);
     useVisit(workspace);
+    useFocusHome();
     const offer = useRecoveryOffer(workspace, person.id);
     const waiting = useUnsent(workspace, person.id, isReached, offer.isOpen);
     const watch = useWatch(workspace);

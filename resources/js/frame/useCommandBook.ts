@@ -1,5 +1,5 @@
 import { useCallback, useMemo, useRef, useState } from 'react';
-import type { Command, CommandBook } from './commands';
+import type { Command, CommandBook } from '../shell/commands';
 
 /** Collects the actions that the views offer, for as long as each is there. */
 export function useCommandBook() {
