@@ -9,7 +9,6 @@ use App\Support\Refused;
 use Hafenbuch\Core\Format\Editing\Edit;
 use Hafenbuch\Core\Format\FormatRegistry;
 use Hafenbuch\Core\Format\ParsedContent;
-use Hafenbuch\Core\Reference\AddressStyle;
 use Hafenbuch\Core\Reference\ReferenceSite;
 use Hafenbuch\Core\Reference\Resolver;
 use Hafenbuch\Core\Reference\Splicer;
@@ -34,11 +33,9 @@ final readonly class References
 
         return Splicer::splice($bytes, array_map(static function (ReferenceSite $site) use ($resolver, $document, $target): array {
             $before = $resolver->resolve($document->path, $site->raw, $site->style);
-            // An absolute address in a list of plain paths was a URI; a path there is none.
-            $style = $site->style === AddressStyle::Uri && self::holdsPlainPaths($document->path) ? AddressStyle::PlainPath : $site->style;
             $suffix = $before->path === $target ? $before->suffix : '';
 
-            return [$site, $resolver->reference($document->path, $target, $suffix, $style)];
+            return [$site, $resolver->reference($document->path, $target, $suffix, $site->styleOfPaths())];
         }, $sites));
     }
 
@@ -124,10 +121,5 @@ final readonly class References
         }
 
         return $bytes;
-    }
-
-    private static function holdsPlainPaths(string $path): bool
-    {
-        return str_ends_with($path, 'datapackage.json') || str_ends_with($path, '.m3u');
     }
 }

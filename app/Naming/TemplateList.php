@@ -60,7 +60,7 @@ final readonly class TemplateList
             $bytes = (new Rewriter($this->formats, new Resolver($workspace->root)))->rewrite($bytes, $document->path, $path, PathMap::of([$document->path => $path]));
         }
 
-        return Placeholders::fill($bytes, Path::extensionOf($path), $values);
+        return Placeholders::fill($bytes, $this->formats->forPath($path), $values);
     }
 
     /** @return list<Template> */

@@ -15,12 +15,12 @@ use App\Workspace\Index\SnapshotReader;
 use Hafenbuch\Core\Format\FormatRegistry;
 use Hafenbuch\Core\Format\Rewriter;
 use Hafenbuch\Core\Plan\Choice;
+use Hafenbuch\Core\Plan\ContentMaker;
 use Hafenbuch\Core\Plan\Decider;
 use Hafenbuch\Core\Plan\Decision;
 use Hafenbuch\Core\Plan\Follow;
 use Hafenbuch\Core\Plan\Plan;
 use Hafenbuch\Core\Plan\Planner;
-use Hafenbuch\Core\Plan\Rewriting;
 use Hafenbuch\Core\Plan\Scope;
 use Hafenbuch\Core\Reference\Resolver;
 
@@ -61,7 +61,7 @@ final readonly class Planning
         $asksForQuay = array_filter($choices, static fn (Choice $choice): bool => $choice->follow === Follow::Quay) !== [];
         $decided = Decider::decide($snapshot, $choices, $asksForQuay ? (new Quay($workspace, $person))->all() : []);
 
-        return new PreparedPlan($this->planner->plan($snapshot, $decided->decisions, $this->rewriting($workspace)), $decided);
+        return new PreparedPlan($this->planner->plan($snapshot, $decided->decisions, $this->contentMaker($workspace)), $decided);
     }
 
     /**
@@ -104,8 +104,8 @@ final readonly class Planning
         throw Refused::because("The plan has no line for {$path} any more.");
     }
 
-    private function rewriting(Workspace $workspace): Rewriting
+    private function contentMaker(Workspace $workspace): ContentMaker
     {
-        return new Rewriting(new WorkspaceContents($workspace, $this->contents), new Rewriter($this->formats, new Resolver($workspace->root)));
+        return new ContentMaker(new WorkspaceContents($workspace, $this->contents), new Rewriter($this->formats, new Resolver($workspace->root)));
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Setup;
 
 use App\Http\OpenApi\ProblemDetails;
+use Hafenbuch\Core\Format\FormatRegistry;
 use Illuminate\Console\Command;
 use OpenApi\Annotations as OA;
 use OpenApi\Generator;
@@ -14,7 +15,7 @@ final class WriteOpenApi extends Command
 {
     protected $signature = 'hafenbuch:openapi';
 
-    protected $description = 'Write resources/openapi.json';
+    protected $description = 'Write resources/openapi.json, and the languages of the formats';
 
     public function handle(): int
     {
@@ -28,7 +29,20 @@ final class WriteOpenApi extends Command
             file_put_contents(resource_path('openapi.json'), $json);
         }
 
+        $this->writeLanguages();
+
         return self::SUCCESS;
+    }
+
+    /** In which language each kind of file is written, so that the pages' editor need not know formats. */
+    private function writeLanguages(): void
+    {
+        $languages = [];
+        foreach (FormatRegistry::standard()->formats as $format) {
+            $languages += array_fill_keys($format->endings(), $format->language()->value);
+        }
+        ksort($languages);
+        file_put_contents(resource_path('js/api/languages.json'), json_encode($languages, JSON_PRETTY_PRINT | JSON_THROW_ON_ERROR)."\n");
     }
 
     /** Our data always have all their properties; one that is not known is null. */

@@ -39,7 +39,7 @@ it('lets many strays be accepted together, and many follow', function () {
     $this->browser->press('Remove 1 file')->sees('It can be taken back');
     expect($this->harbour->read('stamp.svg'))->toBeNull()->and($this->harbour->scan()->strays)->toBe(261);
     $this->browser->press('entry 1')->press('Take it back')->press('Write 1 file')->sees('· taken back');
-    $this->browser->press('Quay')->at('stamp.svg')->keys('v')->tick('everyone (260)')->sees('change 260 drafts')->rowSays('stamp.svg', '260 follow');
+    $this->browser->press('Quay')->at('stamp.svg')->keys('v')->tick('everyone (260)')->sees('change 260 drafts')->rowSays('stamp.svg', 'everyone follows');
     // What is hidden in the rows must not lengthen the page.
     expect($this->browser->script('return document.documentElement.scrollHeight - innerHeight'))->toBe(0)->and($this->harbour->read('stamp.svg'))->not->toBeNull()->and($this->browser->faults())->toBe([]);
 });

@@ -15,10 +15,10 @@ use App\Workspace\Index\SnapshotReader;
 use App\Workspace\Pulse;
 use Hafenbuch\Core\Format\FormatRegistry;
 use Hafenbuch\Core\Format\Rewriter;
+use Hafenbuch\Core\Plan\ContentMaker;
 use Hafenbuch\Core\Plan\Decision;
 use Hafenbuch\Core\Plan\Plan;
 use Hafenbuch\Core\Plan\Planner;
-use Hafenbuch\Core\Plan\Rewriting;
 use Hafenbuch\Core\Plan\Warning;
 use Hafenbuch\Core\Reference\Resolver;
 use Hafenbuch\Core\Write\Stopped;
@@ -64,7 +64,7 @@ it('gives the same plan of a move, a save as and a copy whether it reads parts o
         $harbour->draft("d{$n}.md", "[c](d{$n}.md) [d](far/other.md)\n");
     }
     $reader = app(SnapshotReader::class);
-    $rewriting = static fn (): Rewriting => new Rewriting(new App\Saving\WorkspaceContents($harbour->workspace, app(DiskContentStore::class)), new Rewriter(FormatRegistry::standard(), new Resolver($harbour->workspace->root)));
+    $maker = static fn (): ContentMaker => new ContentMaker(new App\Saving\WorkspaceContents($harbour->workspace, app(DiskContentStore::class)), new Rewriter(FormatRegistry::standard(), new Resolver($harbour->workspace->root)));
     $id = static fn (string $path): string => $harbour->document($path)->id;
     foreach ([
         [$id('d5.md') => Decision::move('moved/d5.md')],
@@ -75,8 +75,8 @@ it('gives the same plan of a move, a save as and a copy whether it reads parts o
     ] as $decisions) {
         $paths = array_values(array_filter(array_map(static fn (Decision $decision): ?string => $decision->path, $decisions)));
         $ids = array_merge(array_keys($decisions), ...array_values(array_map(static fn (Decision $decision): array => $decision->followers, $decisions)));
-        $part = (new Planner)->plan($reader->around($harbour->workspace, $ids, $harbour->owner, $paths), $decisions, $rewriting());
-        $all = (new Planner)->plan($reader->whole($harbour->workspace, $harbour->owner, $paths), $decisions, $rewriting());
+        $part = (new Planner)->plan($reader->around($harbour->workspace, $ids, $harbour->owner, $paths), $decisions, $maker());
+        $all = (new Planner)->plan($reader->whole($harbour->workspace, $harbour->owner, $paths), $decisions, $maker());
         expect($part)->toEqual($all);
     }
 });

@@ -15,6 +15,14 @@ interface Format
     /** @return list<string> file extensions in lower case, without the dot; or whole file names, with theirs */
     public function endings(): array;
 
+    public function language(): Language;
+
+    /** As registered with IANA, where it is. */
+    public function mediaType(): string;
+
+    /** A line of words as a template’s placeholder gives it into such a content. */
+    public function placeholder(string $line): string;
+
     /**
      * @param  string  $bytes  valid UTF-8
      *

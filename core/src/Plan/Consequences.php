@@ -17,7 +17,7 @@ final class Consequences
 
     /**
      * @param  array<string, Decision>  $decisions  by document id
-     * @param  list<PlanLine>  $lines
+     * @param  list<MadeLine>  $lines
      */
     public function __construct(
         private readonly Snapshot $snapshot,
@@ -25,9 +25,9 @@ final class Consequences
         private readonly Redirections $redirections,
         private readonly array $lines,
     ) {
-        $this->files = FilesAfter::of($snapshot, $lines);
-        foreach ($lines as $line) {
-            $this->planned[$line->documentId] = true;
+        $this->files = FilesAfter::of($snapshot, array_map(static fn (MadeLine $one): PlanLine => $one->line, $lines));
+        foreach ($lines as $one) {
+            $this->planned[$one->line->documentId] = true;
         }
     }
 
@@ -36,13 +36,13 @@ final class Consequences
     {
         $broken = [];
         $saved = [];
-        foreach ($this->lines as $line) {
-            $source = $this->source($line);
+        foreach ($this->lines as $one) {
+            [$line, $source] = [$one->line, $one->sketch->source];
             if ($line->action === Action::Discard) {
                 array_push($broken, ...$this->brokenByDiscard($source, $line));
             } elseif ($line->action->writes()) {
-                array_push($broken, ...$this->brokenIn($line, $source));
-                if (self::savesContent($line)) {
+                array_push($broken, ...$this->brokenIn($one));
+                if ($one->sketch->bringsWork) {
                     $saved[] = $source->id;
                 }
                 if ($line->action === Action::Replace) {
@@ -81,13 +81,16 @@ final class Consequences
     public function reads(): array
     {
         $ids = [];
-        foreach ($this->lines as $line) {
-            $ids[] = $line->origin ?? $line->documentId;
-            if ($line->origin !== null && ! $line->makesDocument()) {
-                $ids[] = $line->documentId;
+        $saved = [];
+        foreach ($this->lines as $one) {
+            $ids[] = $one->sketch->source->id;
+            if ($one->line->origin !== null && ! $one->line->makesDocument()) {
+                $ids[] = $one->line->documentId;
+            }
+            if ($one->sketch->bringsWork) {
+                $saved[] = $one->sketch->source->id;
             }
         }
-        $saved = array_map(fn (PlanLine $line): string => $this->source($line)->id, array_values(array_filter($this->lines, self::savesContent(...))));
         $around = $this->files->removed === [] ? [] : $this->snapshot->pointingAt($this->files->removed);
         foreach (array_intersect_key($this->snapshot->documents, array_flip($ids)) as $document) {
             if ($document->isNew()) {
@@ -96,12 +99,6 @@ final class Consequences
         }
 
         return array_intersect_key($this->snapshot->documents, array_flip([...$ids, ...$around, ...$this->snapshot->graph()->below($saved)]));
-    }
-
-    /** Whether a line brings what a person has made to disk; what only moves or follows leaves all below as it is. */
-    private static function savesContent(PlanLine $line): bool
-    {
-        return $line->action->writes() && in_array($line->reason->kind, [ReasonKind::Asked, ReasonKind::KeepsMine, ReasonKind::MadeAgain, ReasonKind::Needed, ReasonKind::SavedAs], true);
     }
 
     private function replaced(PlanLine $line): Warning
@@ -115,35 +112,12 @@ final class Consequences
         });
     }
 
-    /** The document whose content a line writes. */
-    private function source(PlanLine $line): DocumentSnapshot
-    {
-        return $this->snapshot->get($line->origin ?? $line->documentId);
-    }
-
-    /** @return list<string> the files that a written content points at */
-    private function targetsAfter(PlanLine $line, DocumentSnapshot $source): array
-    {
-        $decision = $this->decisions[$source->id] ?? null;
-        [$targets, $leads] = match (true) {
-            $line->origin !== null && $decision !== null => [
-                $decision->isOfSaved && $source->savedHash !== null ? $source->savedRefersTo : $source->refersTo,
-                $this->redirections->forNewFile($source, $decision),
-            ],
-            in_array($line->reason->kind, [ReasonKind::MovedFrom, ReasonKind::Follows], true) && $decision?->isSave() !== true => [$source->savedRefersTo, $this->redirections->forSaved],
-            $decision?->kind === DecisionKind::SaveAs => [$source->refersTo, $this->redirections->forNewFile($source, $decision)],
-            $decision?->kind === DecisionKind::Discard => [$source->savedRefersTo, $this->redirections->forSaved],
-            default => [$source->refersTo, $this->redirections->forWorking($source)],
-        };
-
-        return $leads->isEmpty() ? $targets : array_values(array_unique(array_map($leads->from(...), $targets)));
-    }
-
     /** @return list<Warning> */
-    private function brokenIn(PlanLine $line, DocumentSnapshot $source): array
+    private function brokenIn(MadeLine $one): array
     {
+        [$line, $source] = [$one->line, $one->sketch->source];
         $warnings = [];
-        foreach ($this->targetsAfter($line, $source) as $path) {
+        foreach ($one->sketch->pointsAt as $path) {
             if (isset($this->files->there[$path])) {
                 continue;
             }
@@ -206,9 +180,9 @@ final class Consequences
             return [];
         }
         $after = [];
-        foreach ($this->lines as $line) {
-            if ($line->action->writes() && ! $line->makesDocument()) {
-                $after[$line->documentId] = $this->targetsAfter($line, $this->source($line));
+        foreach ($this->lines as $one) {
+            if ($one->line->action->writes() && ! $one->line->makesDocument()) {
+                $after[$one->line->documentId] = $one->sketch->pointsAt;
             }
         }
         $broken = [];

@@ -7,172 +7,146 @@ namespace Hafenbuch\Core\Plan;
 use Hafenbuch\Core\Document\DocumentSnapshot;
 use Hafenbuch\Core\Document\Snapshot;
 use Hafenbuch\Core\Reference\PathMap;
-use Hafenbuch\Core\Reference\UnwritableValue;
-use Hafenbuch\Core\Write\UnableToRead;
 
-/** Turns the decision on one document into lines, with the contents as they must read afterwards. */
-final class LineMaker
+/** Turns the decision on one document into lines, each with what it wants written and what that points at. */
+final readonly class LineMaker
 {
-    private ?string $problem = null;
+    public function __construct(private Snapshot $snapshot, private Redirections $redirections) {}
 
-    public function __construct(
-        private readonly Snapshot $snapshot,
-        private readonly Redirections $redirections,
-        private readonly ?Rewriting $rewriting,
-    ) {}
-
-    /** @return list<PlanLine> */
+    /** @return list<SketchedLine> */
     public function lines(DocumentSnapshot $document, Decision $decision, Reason $reason): array
     {
-        $this->problem = null;
-
         return match ($decision->kind) {
             DecisionKind::Save => [$this->saved($document, $reason)],
             DecisionKind::Discard => [$this->discarded($document, $reason)],
             DecisionKind::SaveAs => $this->savedAs($document, $decision),
-            DecisionKind::Copy => [$this->newFile($document, $decision, Reason::copyOf($document->path))],
-            DecisionKind::Move => $this->moved($document, $reason),
+            DecisionKind::Copy => [$this->newFile($document, $decision, Reason::copyOf($document->path), bringsWork: false)],
+            DecisionKind::Move => $this->moved($document),
             DecisionKind::Delete => [$this->deleted($document, $reason)],
             DecisionKind::Leave => $this->following($document, $reason),
         };
     }
 
-    /** @return list<Blocker> what came in the way of the last lines */
-    public function blockers(DocumentSnapshot $document): array
-    {
-        return $this->problem === null ? [] : [new Blocker($document->id, $document->path, $this->problem, [WayOut::leave($document->id)])];
-    }
-
-    private function saved(DocumentSnapshot $document, Reason $reason): PlanLine
+    private function saved(DocumentSnapshot $document, Reason $reason): SketchedLine
     {
         $path = $this->redirections->pathOf($document);
-        $after = $this->working($document, $path, $this->redirections->forWorking($document));
+        $leads = $this->redirections->forWorking($document);
         $before = $document->onDisk->hash;
 
-        return new PlanLine($document->id, $path, $before === null ? Action::Create : Action::Write, $before, $after, $reason, $document->draftHash);
+        return new SketchedLine(
+            $document, $document->id, $path, $before === null ? Action::Create : Action::Write, $before, $this->working($document, $path, $leads),
+            $reason, $document->draftHash, pointsAt: self::mapped($document->refersTo, $leads), bringsWork: true,
+        );
     }
 
-    private function discarded(DocumentSnapshot $document, Reason $reason): PlanLine
+    private function discarded(DocumentSnapshot $document, Reason $reason): SketchedLine
     {
         $onDisk = $document->onDisk->hash;
         $after = $this->savedContent($document, $document->path);
-        if ($onDisk !== null && $after !== $document->savedHash) {
-            return new PlanLine($document->id, $document->path, Action::Write, $onDisk, $after, $reason, $document->draftHash);
+        if ($onDisk !== null && $after->isRewritten()) {
+            return new SketchedLine($document, $document->id, $document->path, Action::Write, $onDisk, $after, $reason, $document->draftHash, pointsAt: self::mapped($document->savedRefersTo, $this->redirections->forSaved));
         }
 
-        return new PlanLine($document->id, $document->path, Action::Discard, $onDisk, $onDisk, $reason, $document->draftHash);
+        return new SketchedLine($document, $document->id, $document->path, Action::Discard, $onDisk, WantedContent::asItIs($onDisk), $reason, $document->draftHash);
     }
 
-    /** @return list<PlanLine> */
+    /** @return list<SketchedLine> */
     private function savedAs(DocumentSnapshot $document, Decision $decision): array
     {
         $path = (string) $decision->path;
         if ($document->isNew() || $path === $document->path) {
             // A new document has no file to leave behind: it takes the path itself.
-            $after = $this->working($document, $path, $this->redirections->forNewFile($document, $decision));
+            $leads = $this->redirections->forNewFile($document, $decision);
             $before = $this->snapshot->look($path)->hash;
-
             $reason = $path === $document->path ? Reason::asked() : Reason::savedAs($document->path);
 
-            return [new PlanLine($document->id, $path, $before === null ? Action::Create : Action::Write, $before, $after, $reason, $document->draftHash)];
+            return [new SketchedLine(
+                $document, $document->id, $path, $before === null ? Action::Create : Action::Write, $before, $this->working($document, $path, $leads),
+                $reason, $document->draftHash, pointsAt: self::mapped($document->refersTo, $leads), bringsWork: true,
+            )];
         }
-        $lines = [$this->newFile($document, $decision, Reason::savedAs($document->path))];
+        $lines = [$this->newFile($document, $decision, Reason::savedAs($document->path), bringsWork: true)];
         $onDisk = $document->onDisk->hash;
         if ($document->draftHash !== null) {
-            $lines[] = new PlanLine($document->id, $document->path, Action::Discard, $onDisk, $onDisk, Reason::goesOn($path), $document->draftHash);
+            $lines[] = new SketchedLine($document, $document->id, $document->path, Action::Discard, $onDisk, WantedContent::asItIs($onDisk), Reason::goesOn($path), $document->draftHash);
         }
 
         return $lines;
     }
 
-    private function newFile(DocumentSnapshot $document, Decision $decision, Reason $reason): PlanLine
+    private function newFile(DocumentSnapshot $document, Decision $decision, Reason $reason, bool $bringsWork): SketchedLine
     {
         $path = (string) $decision->path;
         $leads = $this->redirections->forNewFile($document, $decision);
-        $after = $decision->isOfSaved && $document->savedHash !== null
-            ? $this->rewritten($document, false, $path, $leads)
-            : $this->working($document, $path, $leads);
+        $isOfSaved = $decision->isOfSaved && $document->savedHash !== null;
         $there = $this->snapshot->at($path);
         $before = $this->snapshot->look($path)->hash;
 
-        return new PlanLine(
+        return new SketchedLine(
+            $document,
             $there !== null && $there->id !== $document->id ? $there->id : PlanLine::idToBeMade($path),
             $path,
             $before === null ? Action::Create : Action::Replace,
-            $before, $after, $reason, $there?->draftHash, null, $document->id,
+            $before,
+            $isOfSaved ? WantedContent::of($document, false, $path, $leads) : $this->working($document, $path, $leads),
+            $reason, $there?->draftHash, null, $document->id,
+            self::mapped($isOfSaved ? $document->savedRefersTo : $document->refersTo, $leads),
+            $bringsWork,
         );
     }
 
-    /** @return list<PlanLine> */
-    private function moved(DocumentSnapshot $document, Reason $reason): array
+    /** @return list<SketchedLine> */
+    private function moved(DocumentSnapshot $document): array
     {
         $path = $this->redirections->pathOf($document);
-        $draft = $this->draft($document, $path, $this->redirections->forSaved);
+        $draft = $document->draftHash === null ? null : WantedContent::of($document, true, $path, $this->redirections->forSaved);
         if (! $document->hasFile() || $document->isNew()) {
-            return [new PlanLine($document->id, $path, Action::Redraft, null, null, Reason::movedFrom($document->path), $document->draftHash, $draft)];
+            return [new SketchedLine($document, $document->id, $path, Action::Redraft, null, WantedContent::asItIs(null), Reason::movedFrom($document->path), $document->draftHash, $draft)];
         }
-        $after = $this->savedContent($document, $path);
 
         return [
-            new PlanLine($document->id, $path, Action::Create, null, $after, Reason::movedFrom($document->path), $document->draftHash, $draft),
-            new PlanLine($document->id, $document->path, Action::Remove, $document->onDisk->hash, null, Reason::movesTo($path), $document->draftHash, $draft),
+            new SketchedLine($document, $document->id, $path, Action::Create, null, $this->savedContent($document, $path), Reason::movedFrom($document->path), $document->draftHash, $draft, pointsAt: self::mapped($document->savedRefersTo, $this->redirections->forSaved)),
+            new SketchedLine($document, $document->id, $document->path, Action::Remove, $document->onDisk->hash, WantedContent::asItIs(null), Reason::movesTo($path), $document->draftHash, $draft),
         ];
     }
 
-    private function deleted(DocumentSnapshot $document, Reason $reason): PlanLine
+    private function deleted(DocumentSnapshot $document, Reason $reason): SketchedLine
     {
         return $document->isNew()
-            ? new PlanLine($document->id, $document->path, Action::Discard, null, null, $reason, $document->draftHash)
-            : new PlanLine($document->id, $document->path, Action::Remove, $document->onDisk->hash, null, $reason, $document->draftHash);
+            ? new SketchedLine($document, $document->id, $document->path, Action::Discard, null, WantedContent::asItIs(null), $reason, $document->draftHash)
+            : new SketchedLine($document, $document->id, $document->path, Action::Remove, $document->onDisk->hash, WantedContent::asItIs(null), $reason, $document->draftHash);
     }
 
-    /** @return list<PlanLine> of a document that is left, but points at what gets another path */
+    /** @return list<SketchedLine> of a document that is left, but points at what gets another path */
     private function following(DocumentSnapshot $document, Reason $reason): array
     {
         $path = $document->path;
         $draft = $this->working($document, $path, $this->redirections->forWorking($document));
-        $saved = $document->savedHash === null ? null : $this->savedContent($document, $path);
-        $hasDraft = $document->draftHash !== null || $draft !== $saved;
-        if ($saved !== $document->savedHash && $document->onDisk->hash !== null) {
-            return [new PlanLine($document->id, $path, Action::Write, $document->onDisk->hash, $saved, $reason, $document->draftHash, $hasDraft ? $draft : null)];
-        }
+        $saved = $this->savedContent($document, $path);
         $onDisk = $document->onDisk->hash;
 
-        return $draft === $document->draftHash ? [] : [
-            new PlanLine($document->id, $path, Action::Redraft, $onDisk, $onDisk, $reason, $document->draftHash, $draft),
-        ];
+        return [$saved->isRewritten() && $onDisk !== null
+            ? new SketchedLine($document, $document->id, $path, Action::Write, $onDisk, $saved, $reason, $document->draftHash, $draft, pointsAt: self::mapped($document->savedRefersTo, $this->redirections->forSaved))
+            : new SketchedLine($document, $document->id, $path, Action::Redraft, $onDisk, WantedContent::asItIs($onDisk), $reason, $document->draftHash, $draft)];
     }
 
-    private function savedContent(DocumentSnapshot $document, string $path): ?string
+    private function savedContent(DocumentSnapshot $document, string $path): WantedContent
     {
-        return $document->savedHash === null ? null : $this->rewritten($document, false, $path, $this->redirections->forSaved);
-    }
-
-    private function draft(DocumentSnapshot $document, string $path, PathMap $leads): ?string
-    {
-        return $document->draftHash === null ? null : $this->rewritten($document, true, $path, $leads);
+        return WantedContent::of($document, false, $path, $this->redirections->forSaved);
     }
 
     /** What is on the screen: the draft, else the saved content. */
-    private function working(DocumentSnapshot $document, string $path, PathMap $leads): ?string
+    private function working(DocumentSnapshot $document, string $path, PathMap $leads): WantedContent
     {
-        return $this->draft($document, $path, $leads) ?? ($document->savedHash === null ? null : $this->rewritten($document, false, $path, $leads));
+        return WantedContent::of($document, $document->draftHash !== null, $path, $leads);
     }
 
-    private function rewritten(DocumentSnapshot $document, bool $ofDraft, string $path, PathMap $leads): ?string
+    /**
+     * @param  list<string>  $targets
+     * @return list<string> where they lead afterwards
+     */
+    private static function mapped(array $targets, PathMap $leads): array
     {
-        $hash = $ofDraft ? $document->draftHash : $document->savedHash;
-        if ($leads->isEmpty() && $path === $document->path) {
-            return $hash;
-        }
-        try {
-            return ($this->rewriting ?? throw new \LogicException('A plan that moves or copies needs the contents.'))->hash($document, $ofDraft, $path, $leads);
-        } catch (UnwritableValue $unwritable) {
-            $this->problem = "A reference in it cannot be written for the new place. {$unwritable->getMessage()} Choose another name.";
-        } catch (UnableToRead $unreadable) {
-            $this->problem = $unreadable->getMessage();
-        }
-
-        return $hash;
+        return $leads->isEmpty() ? $targets : array_values(array_unique(array_map($leads->from(...), $targets)));
     }
 }

@@ -7,38 +7,82 @@ namespace Hafenbuch\Core\Plan;
 use Hafenbuch\Core\Document\DocumentSnapshot;
 use Hafenbuch\Core\Document\Snapshot;
 
-/** Computes what a save will do. A pure function: the same snapshot and decisions give the same plan. */
+/**
+ * Computes what a save will do: the same snapshot and decisions give the same plan. Lines are sketched first and judged
+ * last, by pure functions; only making the contents in between reads bytes.
+ */
 final class Planner
 {
     /**
      * @param  array<string, Decision>  $decisions  by document id
-     * @param  ?Rewriting  $rewriting  needed where a decision gives a document or a copy another path
+     * @param  ?ContentMaker  $maker  needed where a decision gives a document or a copy another path
      */
-    public function plan(Snapshot $snapshot, array $decisions, ?Rewriting $rewriting = null): Plan
+    public function plan(Snapshot $snapshot, array $decisions, ?ContentMaker $maker = null): Plan
     {
         $redirections = Redirections::of($snapshot, $decisions);
         $reasons = $this->chosen($snapshot, $decisions, $redirections);
-        $maker = new LineMaker($snapshot, $redirections, $rewriting);
-        $lines = [];
+        $made = ($maker ?? ContentMaker::none())->make($this->sketch($snapshot, $decisions, $redirections, $reasons));
+
+        return $this->judge($snapshot, $decisions, $redirections, $reasons, $made);
+    }
+
+    /**
+     * @param  array<string, Decision>  $decisions
+     * @param  array<string, Reason>  $reasons  by document id
+     * @return list<SketchedLine> targets before what refers to them
+     */
+    private function sketch(Snapshot $snapshot, array $decisions, Redirections $redirections, array $reasons): array
+    {
+        $maker = new LineMaker($snapshot, $redirections);
+        $sketches = [];
+        foreach ($snapshot->graph()->targetsFirst(array_map(strval(...), array_keys($reasons))) as $id) {
+            array_push($sketches, ...$maker->lines($snapshot->get($id), self::decisionOn($id, $decisions, $reasons), $reasons[$id]));
+        }
+
+        return $sketches;
+    }
+
+    /**
+     * What stops the lines, what they leave behind, and what they rest on.
+     *
+     * @param  array<string, Decision>  $decisions
+     * @param  array<string, Reason>  $reasons
+     */
+    private function judge(Snapshot $snapshot, array $decisions, Redirections $redirections, array $reasons, MadeContents $made): Plan
+    {
+        $bySource = [];
+        foreach ($made->lines as $one) {
+            $bySource[$one->sketch->source->id][] = $one->line;
+        }
         $blockers = [];
         foreach ($snapshot->graph()->targetsFirst(array_map(strval(...), array_keys($reasons))) as $id) {
             $document = $snapshot->get($id);
-            $decision = $decisions[$id] ?? ($reasons[$id]->kind === ReasonKind::Follows ? Decision::leave() : Decision::save());
-            $made = $maker->lines($document, $decision, $reasons[$id]);
-            array_push($lines, ...$made);
-            array_push($blockers, ...$maker->blockers($document), ...Blockers::of($snapshot, $document, $decision, $reasons, $made));
+            if (isset($made->problems[$id])) {
+                $blockers[] = new Blocker($id, $document->path, $made->problems[$id], [WayOut::leave($id)]);
+            }
+            array_push($blockers, ...Blockers::of($snapshot, $document, self::decisionOn($id, $decisions, $reasons), $reasons, $bySource[$id] ?? []));
         }
-        array_push($blockers, ...PathBlockers::of($snapshot, $lines, $decisions));
         // What makes room comes last, so that at no time less is there than before.
-        $lines = [
-            ...array_filter($lines, static fn (PlanLine $line): bool => $line->action !== Action::Remove),
-            ...array_filter($lines, static fn (PlanLine $line): bool => $line->action === Action::Remove),
+        $ordered = [
+            ...array_filter($made->lines, static fn (MadeLine $one): bool => $one->line->action !== Action::Remove),
+            ...array_filter($made->lines, static fn (MadeLine $one): bool => $one->line->action === Action::Remove),
         ];
-        $outlook = new Consequences($snapshot, $decisions, $redirections, $lines);
-        $warnings = $outlook->warnings();
-        array_push($blockers, ...$outlook->blockers());
+        $lines = array_map(static fn (MadeLine $one): PlanLine => $one->line, $ordered);
+        array_push($blockers, ...PathBlockers::of($snapshot, $lines, $decisions));
+        $consequences = new Consequences($snapshot, $decisions, $redirections, $ordered);
+        $warnings = $consequences->warnings();
+        array_push($blockers, ...$consequences->blockers());
 
-        return new Plan(Fingerprint::of($lines, $warnings, $blockers, $outlook->reads(), $snapshot->looks()), $lines, $warnings, $blockers, $rewriting->made ?? []);
+        return new Plan(Fingerprint::of($lines, $warnings, $blockers, $consequences->reads(), $snapshot->looks()), $lines, $warnings, $blockers, $made->contents);
+    }
+
+    /**
+     * @param  array<string, Decision>  $decisions
+     * @param  array<string, Reason>  $reasons
+     */
+    private static function decisionOn(string $id, array $decisions, array $reasons): Decision
+    {
+        return $decisions[$id] ?? ($reasons[$id]->kind === ReasonKind::Follows ? Decision::leave() : Decision::save());
     }
 
     /**

@@ -14,7 +14,14 @@ final readonly class ReferenceSite extends Place
         string $raw,
         Notation $notation,
         public AddressStyle $style = AddressStyle::Uri,
+        private ?AddressStyle $styleOfPaths = null,
     ) {
         parent::__construct($offset, $length, $raw, $notation);
+    }
+
+    /** How a file’s path is written there: in a list of plain paths an absolute address is a URI, and a path is none. */
+    public function styleOfPaths(): AddressStyle
+    {
+        return $this->styleOfPaths ?? $this->style;
     }
 }

@@ -10,12 +10,12 @@ use Hafenbuch\Core\Document\OnDisk;
 use Hafenbuch\Core\Document\Snapshot;
 use Hafenbuch\Core\Format\FormatRegistry;
 use Hafenbuch\Core\Format\Rewriter;
+use Hafenbuch\Core\Plan\ContentMaker;
 use Hafenbuch\Core\Plan\Contents;
 use Hafenbuch\Core\Plan\Decision;
 use Hafenbuch\Core\Plan\Plan;
 use Hafenbuch\Core\Plan\PlanLine;
 use Hafenbuch\Core\Plan\Planner;
-use Hafenbuch\Core\Plan\Rewriting;
 use Hafenbuch\Core\Reference\Resolver;
 use Hafenbuch\Core\Tests\Support\Work\References;
 
@@ -61,7 +61,7 @@ final class MemoryContents implements Contents
     /** @param array<string, Decision> $decisions */
     public function plan(array $decisions): Plan
     {
-        return (new Planner)->plan(new Snapshot($this->documents, $this->looks), $decisions, new Rewriting($this, new Rewriter(FormatRegistry::standard(), new Resolver('/w'))));
+        return (new Planner)->plan(new Snapshot($this->documents, $this->looks), $decisions, new ContentMaker($this, new Rewriter(FormatRegistry::standard(), new Resolver('/w'))));
     }
 
     public function bytes(DocumentSnapshot $document, string $hash): string

@@ -7,7 +7,7 @@ use Hafenbuch\Core\Template\Placeholders;
 use Hafenbuch\Core\Template\TemplateCheck;
 
 it('writes what it fills in as the format needs it', function (string $extension, string $template, string $expected) {
-    expect(Placeholders::fill($template, $extension, ['title' => "Pen & \"drum\"\n2", 'date' => '2026-11-25']))->toBe($expected);
+    expect(Placeholders::fill($template, FormatRegistry::standard()->forPath("a.{$extension}"), ['title' => "Pen & \"drum\"\n2", 'date' => '2026-11-25']))->toBe($expected);
 })->with([
     'text' => ['md', '# {{title}} ({{date}}, {{unknown}})', '# Pen & "drum" 2 (2026-11-25, {{unknown}})'],
     'XML' => ['svg', '<title>{{title}}</title>', '<title>Pen &amp; &quot;drum&quot; 2</title>'],

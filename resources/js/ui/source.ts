@@ -7,7 +7,9 @@ import { defaultHighlightStyle, HighlightStyle, syntaxHighlighting } from '@code
 import { EditorState, type Extension } from '@codemirror/state';
 import { EditorView } from '@codemirror/view';
 import { tags } from '@lezer/highlight';
+import languages from '../api/languages.json';
 import { font } from '../theme/tokens';
+import { fileName } from './words';
 
 const look = EditorView.theme({
     '&': { height: '100%', fontSize: '13.5px', background: 'var(--sheet)', color: 'var(--ink)' },
@@ -29,28 +31,14 @@ const inks = HighlightStyle.define([
     { tag: tags.emphasis, fontStyle: 'italic' },
 ]);
 
+const EDITORS: Record<string, () => Extension> = { xml, html, markdown, css, json };
+
+/** The formats say what they are written in; of other files the ending does. */
 function languageOf(path: string): Extension {
-    const ending = path.slice(path.lastIndexOf('.') + 1).toLowerCase();
-    switch (ending) {
-        case 'svg':
-        case 'x3d':
-        case 'xml':
-        case 'xspf':
-            return xml();
-        case 'md':
-        case 'markdown':
-            return markdown();
-        case 'html':
-            return html();
-        case 'css':
-            return css();
-        case 'json':
-        case 'otio':
-        case 'gltf':
-            return json();
-        default:
-            return [];
-    }
+    const name = fileName(path).toLowerCase();
+    const ending = name.slice(name.lastIndexOf('.') + 1);
+    const language = (languages as Record<string, string>)[name] ?? (languages as Record<string, string>)[ending] ?? ending;
+    return EDITORS[language]?.() ?? [];
 }
 
 /** A file keeps its own line ends: where all are CR LF they are the separator, else only LF is and a CR stays as it is. */

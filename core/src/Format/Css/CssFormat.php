@@ -7,6 +7,7 @@ namespace Hafenbuch\Core\Format\Css;
 use Hafenbuch\Core\Format\Editing\ReferenceEditing;
 use Hafenbuch\Core\Format\Editing\StyleEditing;
 use Hafenbuch\Core\Format\Format;
+use Hafenbuch\Core\Format\Language;
 use Hafenbuch\Core\Format\Lexer\CssUrls;
 use Hafenbuch\Core\Format\ParsedContent;
 use Hafenbuch\Core\Reference\ReferenceSite;
@@ -22,6 +23,21 @@ final class CssFormat implements Format
     public function endings(): array
     {
         return ['css'];
+    }
+
+    public function language(): Language
+    {
+        return Language::Css;
+    }
+
+    public function mediaType(): string
+    {
+        return 'text/css';
+    }
+
+    public function placeholder(string $line): string
+    {
+        return $this->language()->written($line);
     }
 
     public function read(string $bytes): ParsedContent

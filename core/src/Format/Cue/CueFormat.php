@@ -6,6 +6,7 @@ namespace Hafenbuch\Core\Format\Cue;
 
 use Hafenbuch\Core\Format\Editing\ReferenceEditing;
 use Hafenbuch\Core\Format\Format;
+use Hafenbuch\Core\Format\Language;
 use Hafenbuch\Core\Format\Lexer\Lines;
 use Hafenbuch\Core\Format\Notation\LineText;
 use Hafenbuch\Core\Format\ParsedContent;
@@ -24,6 +25,21 @@ final class CueFormat implements Format
     public function endings(): array
     {
         return ['cue'];
+    }
+
+    public function language(): Language
+    {
+        return Language::Text;
+    }
+
+    public function mediaType(): string
+    {
+        return 'application/x-cue';
+    }
+
+    public function placeholder(string $line): string
+    {
+        return strtr($line, ['"' => '’']);
     }
 
     public function read(string $bytes): ParsedContent

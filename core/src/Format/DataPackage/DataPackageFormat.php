@@ -6,6 +6,7 @@ namespace Hafenbuch\Core\Format\DataPackage;
 
 use Hafenbuch\Core\Format\Editing\ReferenceEditing;
 use Hafenbuch\Core\Format\Format;
+use Hafenbuch\Core\Format\Language;
 use Hafenbuch\Core\Format\Lexer\JsonLexer;
 use Hafenbuch\Core\Format\Lexer\JsonText;
 use Hafenbuch\Core\Format\Notation\Inserted;
@@ -38,6 +39,21 @@ final class DataPackageFormat implements Format
         return ['datapackage.json'];
     }
 
+    public function language(): Language
+    {
+        return Language::Json;
+    }
+
+    public function mediaType(): string
+    {
+        return 'application/json';
+    }
+
+    public function placeholder(string $line): string
+    {
+        return $this->language()->written($line);
+    }
+
     public function read(string $bytes): ParsedContent
     {
         $json = JsonLexer::read($bytes);
@@ -48,7 +64,7 @@ final class DataPackageFormat implements Format
                 if (preg_match($pattern, (string) $pointer) === 1) {
                     $raw = $notation->decode(substr($bytes, $string->offset, $string->length));
                     $style = preg_match('~^[a-z][a-z0-9+.\-]+://~i', $raw) === 1 ? AddressStyle::Uri : AddressStyle::PlainPath;
-                    $references[] = new ReferenceSite($kind, $string->offset, $string->length, $raw, $notation, $style);
+                    $references[] = new ReferenceSite($kind, $string->offset, $string->length, $raw, $notation, $style, AddressStyle::PlainPath);
                 }
             }
         }

@@ -6,6 +6,7 @@ namespace Hafenbuch\Core\Format\Gltf;
 
 use Hafenbuch\Core\Format\Bulky;
 use Hafenbuch\Core\Format\Editing\ReferenceEditing;
+use Hafenbuch\Core\Format\Language;
 use Hafenbuch\Core\Format\Lexer\JsonLexer;
 use Hafenbuch\Core\Format\Lexer\JsonWanted;
 use Hafenbuch\Core\Format\Notation\JsonStringValue;
@@ -25,6 +26,21 @@ final class GltfFormat implements Bulky, Versioned
     public function endings(): array
     {
         return ['gltf'];
+    }
+
+    public function language(): Language
+    {
+        return Language::Json;
+    }
+
+    public function mediaType(): string
+    {
+        return 'model/gltf+json';
+    }
+
+    public function placeholder(string $line): string
+    {
+        return $this->language()->written($line);
     }
 
     public function read(string $bytes): ParsedContent

@@ -6,6 +6,7 @@ namespace Hafenbuch\Core\Format\Html;
 
 use Hafenbuch\Core\Format\Editing\ReferenceEditing;
 use Hafenbuch\Core\Format\Format;
+use Hafenbuch\Core\Format\Language;
 use Hafenbuch\Core\Format\Lexer\CssUrls;
 use Hafenbuch\Core\Format\Lexer\DecodedText;
 use Hafenbuch\Core\Format\Lexer\HtmlLexer;
@@ -46,6 +47,21 @@ final class HtmlFormat implements Format
     public function endings(): array
     {
         return ['html', 'htm', 'xhtml'];
+    }
+
+    public function language(): Language
+    {
+        return Language::Html;
+    }
+
+    public function mediaType(): string
+    {
+        return 'text/html';
+    }
+
+    public function placeholder(string $line): string
+    {
+        return $this->language()->written($line);
     }
 
     public function read(string $bytes): ParsedContent

@@ -7,6 +7,7 @@ namespace Hafenbuch\Core\Format\M3u;
 use Hafenbuch\Core\Format\Editing\LineEditing;
 use Hafenbuch\Core\Format\Editing\ReferenceEditing;
 use Hafenbuch\Core\Format\Format;
+use Hafenbuch\Core\Format\Language;
 use Hafenbuch\Core\Format\Lexer\Lines;
 use Hafenbuch\Core\Format\Notation\Inserted;
 use Hafenbuch\Core\Format\Notation\LineText;
@@ -31,6 +32,21 @@ final class M3uFormat implements Format
         return ['m3u', 'm3u8'];
     }
 
+    public function language(): Language
+    {
+        return Language::Text;
+    }
+
+    public function mediaType(): string
+    {
+        return 'application/vnd.apple.mpegurl';
+    }
+
+    public function placeholder(string $line): string
+    {
+        return $this->language()->written($line);
+    }
+
     public function read(string $bytes): ParsedContent
     {
         $isMedia = preg_match('~^#EXT-X-~m', $bytes) === 1;
@@ -41,7 +57,7 @@ final class M3uFormat implements Format
         foreach (Lines::of($bytes) as $offset => $line) {
             if ($line[0] !== '#') {
                 $style = $isMedia || preg_match('~^[a-z][a-z0-9+.\-]+://~i', $line) === 1 ? AddressStyle::Uri : AddressStyle::PlainPath;
-                $references[] = new ReferenceSite('track', $offset, strlen($line), $line, $track, $style);
+                $references[] = new ReferenceSite('track', $offset, strlen($line), $line, $track, $style, $isMedia ? AddressStyle::Uri : AddressStyle::PlainPath);
             } elseif ($isMedia && preg_match('~^#EXT-X-[A-Z-]+:(?:.*,)?URI="([^"]+)"~', $line, $match, PREG_OFFSET_CAPTURE) === 1) {
                 $references[] = new ReferenceSite('track', $offset + $match[1][1], strlen($match[1][0]), $match[1][0], new LineText('a quoted attribute', '~"~', 'it has a quote'));
             } elseif (str_starts_with($line, '#PLAYLIST:') && $title === null) {

@@ -6,6 +6,7 @@ namespace Hafenbuch\Core\Format\Markdown;
 
 use Hafenbuch\Core\Format\Editing\ReferenceEditing;
 use Hafenbuch\Core\Format\Format;
+use Hafenbuch\Core\Format\Language;
 use Hafenbuch\Core\Format\ParsedContent;
 
 /**
@@ -22,6 +23,21 @@ final class MarkdownFormat implements Format
     public function endings(): array
     {
         return ['md', 'markdown'];
+    }
+
+    public function language(): Language
+    {
+        return Language::Markdown;
+    }
+
+    public function mediaType(): string
+    {
+        return 'text/markdown';
+    }
+
+    public function placeholder(string $line): string
+    {
+        return $this->language()->written($line);
     }
 
     public function read(string $bytes): ParsedContent

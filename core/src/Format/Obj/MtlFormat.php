@@ -7,6 +7,7 @@ namespace Hafenbuch\Core\Format\Obj;
 use Hafenbuch\Core\Format\Bulky;
 use Hafenbuch\Core\Format\Editing\LineEditing;
 use Hafenbuch\Core\Format\Editing\ReferenceEditing;
+use Hafenbuch\Core\Format\Language;
 use Hafenbuch\Core\Format\Lexer\Lines;
 use Hafenbuch\Core\Format\Notation\LineText;
 use Hafenbuch\Core\Format\ParsedContent;
@@ -29,6 +30,21 @@ final class MtlFormat implements Bulky
     public function endings(): array
     {
         return ['mtl'];
+    }
+
+    public function language(): Language
+    {
+        return Language::Text;
+    }
+
+    public function mediaType(): string
+    {
+        return 'model/mtl';
+    }
+
+    public function placeholder(string $line): string
+    {
+        return $this->language()->written($line);
     }
 
     public function read(string $bytes): ParsedContent

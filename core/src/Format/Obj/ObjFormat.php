@@ -7,6 +7,7 @@ namespace Hafenbuch\Core\Format\Obj;
 use Hafenbuch\Core\Format\Bulky;
 use Hafenbuch\Core\Format\Editing\LineEditing;
 use Hafenbuch\Core\Format\Editing\ReferenceEditing;
+use Hafenbuch\Core\Format\Language;
 use Hafenbuch\Core\Format\Notation\LineText;
 use Hafenbuch\Core\Format\ParsedContent;
 use Hafenbuch\Core\Reference\AddressStyle;
@@ -23,6 +24,21 @@ final class ObjFormat implements Bulky
     public function endings(): array
     {
         return ['obj'];
+    }
+
+    public function language(): Language
+    {
+        return Language::Text;
+    }
+
+    public function mediaType(): string
+    {
+        return 'model/obj';
+    }
+
+    public function placeholder(string $line): string
+    {
+        return $this->language()->written($line);
     }
 
     public function read(string $bytes): ParsedContent

@@ -6,6 +6,7 @@ namespace Hafenbuch\Core\Format\Otio;
 
 use Hafenbuch\Core\Format\Editing\ReferenceEditing;
 use Hafenbuch\Core\Format\Format;
+use Hafenbuch\Core\Format\Language;
 use Hafenbuch\Core\Format\Lexer\JsonLexer;
 use Hafenbuch\Core\Format\Lexer\JsonWanted;
 use Hafenbuch\Core\Format\MalformedContent;
@@ -26,6 +27,21 @@ final class OtioFormat implements Format, Versioned
     public function endings(): array
     {
         return ['otio'];
+    }
+
+    public function language(): Language
+    {
+        return Language::Json;
+    }
+
+    public function mediaType(): string
+    {
+        return 'application/vnd.pixar.opentimelineio+json';
+    }
+
+    public function placeholder(string $line): string
+    {
+        return $this->language()->written($line);
     }
 
     public function read(string $bytes): ParsedContent

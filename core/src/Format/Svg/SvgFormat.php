@@ -7,6 +7,7 @@ namespace Hafenbuch\Core\Format\Svg;
 use Hafenbuch\Core\Format\Editing\ReferenceEditing;
 use Hafenbuch\Core\Format\Editing\XmlEditing;
 use Hafenbuch\Core\Format\Format;
+use Hafenbuch\Core\Format\Language;
 use Hafenbuch\Core\Format\Lexer\CssUrls;
 use Hafenbuch\Core\Format\Lexer\DecodedText;
 use Hafenbuch\Core\Format\Lexer\XmlAttribute;
@@ -55,6 +56,21 @@ final class SvgFormat implements Format, Versioned
     public function endings(): array
     {
         return ['svg'];
+    }
+
+    public function language(): Language
+    {
+        return Language::Xml;
+    }
+
+    public function mediaType(): string
+    {
+        return 'image/svg+xml';
+    }
+
+    public function placeholder(string $line): string
+    {
+        return $this->language()->written($line);
     }
 
     public function read(string $bytes): ParsedContent

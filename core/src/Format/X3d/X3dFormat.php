@@ -7,6 +7,7 @@ namespace Hafenbuch\Core\Format\X3d;
 use Hafenbuch\Core\Format\Editing\ReferenceEditing;
 use Hafenbuch\Core\Format\Editing\XmlEditing;
 use Hafenbuch\Core\Format\Format;
+use Hafenbuch\Core\Format\Language;
 use Hafenbuch\Core\Format\Lexer\DecodedText;
 use Hafenbuch\Core\Format\Lexer\XmlAttribute;
 use Hafenbuch\Core\Format\Lexer\XmlLexer;
@@ -44,6 +45,21 @@ final class X3dFormat implements Format, Versioned
     public function endings(): array
     {
         return ['x3d'];
+    }
+
+    public function language(): Language
+    {
+        return Language::Xml;
+    }
+
+    public function mediaType(): string
+    {
+        return 'model/x3d+xml';
+    }
+
+    public function placeholder(string $line): string
+    {
+        return $this->language()->written($line);
     }
 
     public function read(string $bytes): ParsedContent

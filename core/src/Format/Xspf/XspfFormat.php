@@ -7,6 +7,7 @@ namespace Hafenbuch\Core\Format\Xspf;
 use Hafenbuch\Core\Format\Editing\ReferenceEditing;
 use Hafenbuch\Core\Format\Editing\XmlEditing;
 use Hafenbuch\Core\Format\Format;
+use Hafenbuch\Core\Format\Language;
 use Hafenbuch\Core\Format\Lexer\XmlLexer;
 use Hafenbuch\Core\Format\Lexer\XmlToken;
 use Hafenbuch\Core\Format\Lexer\XmlTokenKind;
@@ -32,6 +33,21 @@ final class XspfFormat implements Format, Versioned
     public function endings(): array
     {
         return ['xspf'];
+    }
+
+    public function language(): Language
+    {
+        return Language::Xml;
+    }
+
+    public function mediaType(): string
+    {
+        return 'application/xspf+xml';
+    }
+
+    public function placeholder(string $line): string
+    {
+        return $this->language()->written($line);
     }
 
     public function read(string $bytes): ParsedContent

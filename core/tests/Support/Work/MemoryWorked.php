@@ -11,12 +11,12 @@ use Hafenbuch\Core\Document\Snapshot;
 use Hafenbuch\Core\Format\FormatRegistry;
 use Hafenbuch\Core\Format\Rewriter;
 use Hafenbuch\Core\Plan\Action;
+use Hafenbuch\Core\Plan\ContentMaker;
 use Hafenbuch\Core\Plan\Contents;
 use Hafenbuch\Core\Plan\Decision;
 use Hafenbuch\Core\Plan\Plan;
 use Hafenbuch\Core\Plan\PlanLine;
 use Hafenbuch\Core\Plan\Planner;
-use Hafenbuch\Core\Plan\Rewriting;
 use Hafenbuch\Core\Plan\UndoPlanner;
 use Hafenbuch\Core\Reference\Resolver;
 
@@ -59,8 +59,8 @@ final class MemoryWorked implements Contents, Worked
 
     public function execute(array $decisions): Plan
     {
-        $rewriting = new Rewriting($this, new Rewriter(FormatRegistry::standard(), new Resolver('/w')));
-        $plan = (new Planner)->plan($this->looking($decisions), $decisions, $rewriting);
+        $maker = new ContentMaker($this, new Rewriter(FormatRegistry::standard(), new Resolver('/w')));
+        $plan = (new Planner)->plan($this->looking($decisions), $decisions, $maker);
         if (! $plan->isBlocked() && ! $plan->isEmpty()) {
             $this->contents += $plan->contents;
             $lines = array_map(fn (PlanLine $line): PlanLine => $line->makesDocument() ? $line->of('made-'.++$this->made) : $line, $plan->lines);
