@@ -64,6 +64,7 @@ it('works out who follows, when the plan is made', function () {
         ->and($followers($as('quay')))->toBe([($this->id)('one.md')])
         ->and($followers($as('everyone')))->toEqualCanonicalizing([($this->id)('one.md'), ($this->id)('other.md')])
         ->and($followers($as(null, [($this->id)('other.md')])))->toBe([($this->id)('other.md')]);
+    api('POST', 'plan', $as(null, [str_repeat('0', 26)]))->assertOk()->assertJsonPath('blockers', []);
     $plan = api('POST', 'plan', $as('everyone'))->json();
     api('POST', 'save', [...$as('everyone'), 'fingerprint' => $plan['fingerprint']])->assertOk()->assertJsonPath('kind', 'save');
     expect(Settings::of($this->harbour->workspace->refresh())->follow())->toBe('everyone')

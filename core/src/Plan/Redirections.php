@@ -39,7 +39,10 @@ final readonly class Redirections
                 $copied[$document->path] = $decision->path;
             } elseif ($decision->kind === DecisionKind::SaveAs) {
                 foreach ($decision->followers as $follower) {
-                    $followed[$follower][$document->path] = $decision->path;
+                    // One that was let go since it was chosen follows nothing.
+                    if (isset($snapshot->documents[$follower])) {
+                        $followed[$follower][$document->path] = $decision->path;
+                    }
                 }
             }
         }

@@ -33,9 +33,12 @@ class Decisions {
 
     constructor(private readonly workspace: string) {}
 
-    /** As the server has it, unless something is on its way there. */
-    arrived(decisions: Decision[]): void {
-        if (this.waiting === 0) {
+    /** How many changes have been sent; an answer that was asked for before the last of them is old. */
+    sent = 0;
+
+    /** As the server had it when so many changes had been sent. */
+    arrived(decisions: Decision[], sent: number): void {
+        if (this.waiting === 0 && this.sent === sent) {
             this.take(decisions);
         }
     }
@@ -46,6 +49,7 @@ class Decisions {
 
     async send(choices: Change[], clear = false): Promise<void> {
         this.waiting++;
+        this.sent++;
         const sent = this.sending.then(() =>
             answer(api.PATCH('/workspaces/{workspace}/decisions', { ...this.at, body: { choices, clear } })),
         );
@@ -94,11 +98,14 @@ export function useDecisions(workspace: string) {
     const now = useWatched(decisions.kept);
     const arrived = useQuery({
         queryKey: keys.decisions(workspace),
-        queryFn: () => answer(api.GET('/workspaces/{workspace}/decisions', { params: { path: { workspace } } })),
+        queryFn: async () => {
+            const { sent } = decisions;
+            return { sent, kept: await answer(api.GET('/workspaces/{workspace}/decisions', { params: { path: { workspace } } })) };
+        },
     }).data;
     useEffect(() => {
         if (arrived) {
-            decisions.arrived(arrived);
+            decisions.arrived(arrived.kept, arrived.sent);
         }
     }, [decisions, arrived]);
     return {
@@ -126,6 +133,9 @@ export function useDecisions(workspace: string) {
             decisions.send([], true);
         },
         /** What was carried out is decided no more; the server knows that already. */
-        carriedOut: () => decisions.set({ choices: NONE, asked: null }),
+        carriedOut: () => {
+            decisions.sent++;
+            decisions.set({ choices: NONE, asked: null });
+        },
     };
 }

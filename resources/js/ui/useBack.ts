@@ -1,26 +1,58 @@
 import { useEffect, useRef } from 'react';
 
-/** The browser's “Back” closes a sheet that lies over the page, and leaves the page behind it as it is. */
+/** The sheets that lie over the page, the topmost last. */
+const sheets: { current: () => void }[] = [];
+
+/** Whether the browser's history has a step of ours, which “Back” takes in place of the page's. */
+let hasStep = false;
+
+function makeStep(): void {
+    if (!hasStep) {
+        history.pushState({ ...history.state, sheet: true }, '');
+        hasStep = true;
+    }
+}
+
+/** Closed in another way, sheets leave no step behind; where the page has gone on meanwhile, theirs stays behind it. */
+function takeStepBack(): void {
+    if (sheets.length === 0 && hasStep) {
+        hasStep = false;
+        if (history.state?.sheet) {
+            history.back();
+        }
+    }
+}
+
+function goBack(): void {
+    if (hasStep && !history.state?.sheet) {
+        hasStep = false;
+        const top = sheets.at(-1);
+        if (sheets.length > 1) {
+            makeStep();
+        }
+        top?.current();
+    }
+}
+
+/** The browser's “Back” closes a sheet, and leaves the page behind it as it is. */
 export function useBack(onBack: () => void): void {
     const latest = useRef(onBack);
     latest.current = onBack;
     useEffect(() => {
-        const own = crypto.randomUUID();
-        // Only a sheet that stays; development mounts each one twice.
-        const begun = setTimeout(() => history.pushState({ ...history.state, sheet: own }, ''));
-        const back = () => {
-            if (history.state?.sheet !== own) {
-                latest.current();
-            }
-        };
-        window.addEventListener('popstate', back);
+        if (sheets.length === 0) {
+            window.addEventListener('popstate', goBack);
+        }
+        sheets.push(latest);
+        makeStep();
         return () => {
-            clearTimeout(begun);
-            window.removeEventListener('popstate', back);
-            // Closed in another way, it leaves no step behind; where the page has gone on meanwhile, that step stays behind it.
-            if (history.state?.sheet === own) {
-                history.back();
-            }
+            sheets.splice(sheets.indexOf(latest), 1);
+            // One sheet can make place for the next, which takes over its step.
+            setTimeout(() => {
+                takeStepBack();
+                if (sheets.length === 0) {
+                    window.removeEventListener('popstate', goBack);
+                }
+            });
         };
     }, []);
 }
