@@ -6,6 +6,7 @@ namespace App\Providers;
 
 use App\Drafts\LetCaughtUpDraftsGo;
 use App\Workspace\Files\DiskContentStore;
+use App\Workspace\Files\Trouble;
 use App\Workspace\Index\DraftsCaughtUp;
 use Hafenbuch\Core\Format\FormatRegistry;
 use Illuminate\Cache\RateLimiting\Limit;
@@ -30,6 +31,7 @@ final class HafenbuchProvider extends ServiceProvider
 
     public function boot(): void
     {
+        Trouble::listen();
         Event::listen(DraftsCaughtUp::class, LetCaughtUpDraftsGo::class);
         RateLimiter::for('login', static fn (Request $request): array => [
             Limit::perMinute(10)->by('login:'.mb_strtolower((string) $request->input('email')).'|'.$request->ip()),

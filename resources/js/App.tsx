@@ -61,7 +61,8 @@ function FirstWorkspace() {
     if (workspaces.isPending) {
         return null;
     }
-    const first = workspaces.data?.[0];
+    // Where the person was last; one that they have never been in comes after those.
+    const first = [...(workspaces.data ?? [])].sort((a, b) => (b.visitedAt ?? '').localeCompare(a.visitedAt ?? ''))[0];
     if (first) {
         return <Navigate to={`/w/${first.slug}/quay`} replace />;
     }

@@ -5,6 +5,7 @@
   <meta name="viewport" content="width=device-width, initial-scale=1">
   <meta name="color-scheme" content="light dark">
   <title>Hafenbuch</title>
+  @viteReactRefresh
   @vite('resources/js/main.tsx')
 </head>
 <body>

@@ -84,8 +84,7 @@ it('reaches with all below also what is not open', function () {
 it('says nothing of a name that is taken, once the copies are there', function () {
     $this->browser->menu('one.md', 'Copy with all below')->sees('Copy 2')->press('Copy 2')->sees('Copied, as entry');
     $this->browser->script('window.dispatchEvent(new Event("focus"))');
-    usleep(1_500_000);
-    expect($this->browser->text())->not->toContain('There is a document at');
+    expect($this->browser->idle()->text())->not->toContain('There is a document at');
 });
 
 it('names what was typed when the session has expired', function () {

@@ -88,9 +88,9 @@ it('asks before it writes over what someone else has written in the same draft',
     $harbour = fullQuay(2);
     $browser = ($this->browser = new Browser)->logIn($harbour->owner->email);
     $browser->at('panels/f001.md')->keys(WebDriverKeys::ENTER)->find('.cm-content')->click();
-    $browser->script("window.realFetch = window.fetch; window.fetch = (...all) => (all[1]?.method === 'PUT' ? new Promise((done) => setTimeout(() => done(window.realFetch(...all)), 1500)) : window.realFetch(...all))");
+    $browser->script("window.realFetch = window.fetch; window.fetch = (...all) => (all[1]?.method === 'PUT' ? (window.isSending = true, new Promise((done) => setTimeout(() => done(window.realFetch(...all)), 1500))) : window.realFetch(...all))");
     $browser->keys(WebDriverKeys::CONTROL.WebDriverKeys::END)->keys('mine');
-    usleep(900_000);
+    $browser->until('return window.isSending === true');
     $harbour->command('draft', ['panels/f001.md', '--from', '-'], "# Theirs\n");
     $browser->sees('Someone else has written meanwhile')->press('Keep mine over theirs');
     for ($until = microtime(true) + 20; microtime(true) < $until && ! str_contains($harbour->workingText('panels/f001.md'), 'mine'); usleep(100_000)) {

@@ -67,7 +67,9 @@ it('can scan again after a scan that the database’s end has stopped', function
     }
     $process = $harbour->process('scan', ['--json']);
     $process->start();
-    usleep(350_000);
+    for ($wait = 0; $wait < 10_000 && App\Models\Document::query()->where('workspace_id', $harbour->workspace->id)->doesntExist() && $process->isRunning(); $wait++) {
+        usleep(1000);
+    }
     endConnections();
     $process->wait();
     $scan = $harbour->scan();

@@ -246,3 +246,43 @@ it('keeps what a file carries beside its content, in a save, a move and its undo
     app(Undoing::class)->undo($harbour->workspace, $harbour->owner, $entry->refresh(), null);
     expect($attribute($name))->toBe("checked\nby Ida");
 });
+
+it('opens the workspace that a person was in last, not the one that was registered last', function () {
+    $old = new Harbour;
+    $new = new Harbour;
+    $new->workspace->members()->attach($old->owner->id, ['role' => App\Models\Workspace::MEMBER]);
+    $this->actingAs($old->owner);
+    $this->getJson($new->api('/pulse?visit='.strtolower((string) Illuminate\Support\Str::ulid())))->assertOk();
+    DB::table('visits')->where('workspace_id', $new->workspace->id)->update(['seen_at' => now()->subDay()]);
+    $this->getJson($old->api('/pulse?visit='.strtolower((string) Illuminate\Support\Str::ulid())))->assertOk();
+    $times = array_column($this->getJson('/api/workspaces')->assertOk()->json(), 'visitedAt', 'slug');
+    expect($times[$old->workspace->slug])->toBeGreaterThan($times[$new->workspace->slug]);
+});
+
+it('shows no name raw that would turn its letters round', function () {
+    $harbour = new Harbour(["plan\u{202E}gvs.md" => "# Plan\n", 'b.md' => "# B\n"]);
+    expect($harbour->command('status', ['--all'])['out'])->toContain('plan⟨U+202E⟩gvs.md')->not->toContain("\u{202E}")
+        ->and(array_column($harbour->command('status', ['--all', '--json'])['json'], 'path'))->toContain("plan\u{202E}gvs.md");
+    $this->harbour = $harbour;
+    $this->actingAs($harbour->owner);
+    expect(api('GET', 'names?path='.rawurlencode("x\u{2066}y.md"))->json('obstacle'))->toContain('U+2066');
+});
+
+it('says what the file system refused', function () {
+    $full = fopen('/dev/full', 'wb');
+    App\Workspace\Files\Trouble::forget();
+    @fwrite($full, str_repeat('x', 20_000));
+    expect(App\Workspace\Files\Trouble::writing($full))->toBe('no space is left on the disk');
+    @file_get_contents('/proc/1/never-there');
+    expect(App\Workspace\Files\Trouble::last())->toBe('it, or its folder, is not there')->and(App\Workspace\Files\Trouble::last())->toBe('the file system gave no reason');
+});
+
+it('says of the database what is the matter', function (string $said, string $words) {
+    $failure = new PDOException($said);
+    expect(App\Support\DatabaseTrouble::words($failure))->toContain($words);
+})->with([
+    ['SQLSTATE[HY000]: General error: 1114 The table is full', 'disk of the database is full'],
+    ['SQLSTATE[HY000] [2002] Connection refused', 'does not answer'],
+    ['SQLSTATE[40001]: Serialization failure: 1213 Deadlock found when trying to get lock', 'kept the database busy'],
+    ['SQLSTATE[42S22]: Column not found: 1054', 'a fault of ours'],
+]);

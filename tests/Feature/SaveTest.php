@@ -167,7 +167,11 @@ it('runs one operation in a workspace at a time', function () {
     $process = $this->harbour->process('save', ['--save', 'a.md', '--json']);
     WorkspaceLock::hold($this->harbour->workspace, function () use ($process): void {
         $process->start();
-        usleep(1_200_000);
+        // Until it stands at the lock.
+        $isWaiting = static fn (): bool => array_filter(glob("/proc/{$process->getPid()}/fd/*") ?: [], static fn (string $open): bool => str_contains((string) @readlink($open), '/framework/locks/')) !== [];
+        for ($wait = 0; $wait < 10_000 && ! $isWaiting() && $process->isRunning(); $wait++) {
+            usleep(1000);
+        }
         expect($process->isRunning())->toBeTrue()
             ->and($this->harbour->read('a.md'))->toBe("# A\n\n[b](b.md)\n");
     });

@@ -266,6 +266,31 @@ final class Browser
         $this->driver->takeScreenshot($file);
     }
 
+    /** Waits until the page has asked nothing of the server between several looks, but for the question whether there is news. */
+    public function idle(): self
+    {
+        $count = 'return performance.getEntriesByType("resource").filter((one) => !one.name.includes("/pulse")).length';
+        $before = -1;
+        $same = 0;
+        $this->await(function () use ($count, &$before, &$same): ?bool {
+            $now = (int) $this->script($count);
+            $same = $now === $before ? $same + 1 : 0;
+            $before = $now;
+
+            return $same >= 8 ?: null;
+        }, 'the page to come to rest');
+
+        return $this;
+    }
+
+    /** Waits until a script gives something that is true. */
+    public function until(string $script): self
+    {
+        $this->await(fn (): ?bool => $this->script($script) ?: null, $script);
+
+        return $this;
+    }
+
     /** @return list<string> what the console holds of faults of ours */
     public function faults(): array
     {

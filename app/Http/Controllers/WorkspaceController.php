@@ -8,6 +8,7 @@ use App\Http\Data\WorkspaceData;
 use App\Http\OpenApi\Ok;
 use App\Models\User;
 use App\Models\Workspace;
+use App\Past\Recovery\Visits;
 use Illuminate\Container\Attributes\CurrentUser;
 use Illuminate\Http\JsonResponse;
 use OpenApi\Attributes as OA;
@@ -19,12 +20,14 @@ final class WorkspaceController
     {
         $mine = Workspace::query()->whereHas('members', static fn ($members) => $members->whereKey($person->id))->orderBy('name')->get();
 
-        return new JsonResponse($mine->map(WorkspaceData::of(...)));
+        $visited = Visits::lastOf($person);
+
+        return new JsonResponse($mine->map(static fn (Workspace $workspace): WorkspaceData => WorkspaceData::of($workspace, $visited[$workspace->id] ?? null)));
     }
 
     #[OA\Get(path: '/workspaces/{workspace}', operationId: 'showWorkspace', responses: [new Ok('Workspace')])]
-    public function show(Workspace $workspace): JsonResponse
+    public function show(Workspace $workspace, #[CurrentUser] User $person): JsonResponse
     {
-        return new JsonResponse(WorkspaceData::of($workspace));
+        return new JsonResponse(WorkspaceData::of($workspace, Visits::lastOf($person)[$workspace->id] ?? null));
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Data;
 
 use App\Models\Workspace;
+use Illuminate\Support\Carbon;
 use OpenApi\Attributes as OA;
 
 #[OA\Schema(schema: 'Workspace')]
@@ -15,10 +16,13 @@ final readonly class WorkspaceData
         #[OA\Property] public string $name,
         #[OA\Property] public string $root,
         #[OA\Property(format: 'date-time')] public ?string $scannedAt,
+        #[OA\Property(format: 'date-time', description: 'when the asker had a page of it open last')] public ?string $visitedAt,
     ) {}
 
-    public static function of(Workspace $workspace): self
+    /** @param ?string $visitedAt as the table says it */
+    public static function of(Workspace $workspace, ?string $visitedAt): self
     {
-        return new self($workspace->slug, $workspace->name, $workspace->root, $workspace->scanned_at?->toIso8601ZuluString('millisecond'));
+        return new self($workspace->slug, $workspace->name, $workspace->root, $workspace->scanned_at?->toIso8601ZuluString('millisecond'),
+            $visitedAt === null ? null : Carbon::parse($visitedAt, 'UTC')->toIso8601ZuluString('millisecond'));
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Middleware;
 
 use Illuminate\Http\Request;
+use Illuminate\Support\Facades\Vite;
 use Symfony\Component\HttpFoundation\Response;
 
 /** Nothing is loaded from elsewhere, and nobody frames these pages. */
@@ -14,7 +15,7 @@ final class SecurityHeaders
     {
         $response = $next($request);
         $defaults = [
-            'Content-Security-Policy' => "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' blob: data:; media-src 'self' blob:; font-src 'self' data:; frame-ancestors 'none'; base-uri 'none'; form-action 'self'",
+            'Content-Security-Policy' => Vite::isRunningHot() ? self::forDevelopment() : "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' blob: data:; media-src 'self' blob:; font-src 'self' data:; frame-ancestors 'none'; base-uri 'none'; form-action 'self'",
             'X-Content-Type-Options' => 'nosniff',
             'Referrer-Policy' => 'same-origin',
         ];
@@ -25,5 +26,14 @@ final class SecurityHeaders
         }
 
         return $response;
+    }
+
+    /** The pages come from the server that renews them while they are being worked on. */
+    private static function forDevelopment(): string
+    {
+        $pages = preg_replace('~/build$~', '', trim((string) file_get_contents(Vite::hotFile())));
+        $news = preg_replace('~^http~', 'ws', (string) $pages);
+
+        return "default-src 'self' {$pages}; script-src 'self' 'unsafe-inline' {$pages}; connect-src 'self' {$pages} {$news}; style-src 'self' 'unsafe-inline' {$pages}; img-src 'self' blob: data:; media-src 'self' blob:; font-src 'self' data: {$pages}";
     }
 }

@@ -28,6 +28,12 @@ final class Visits
         );
     }
 
+    /** @return array<int, string> by workspace id: when the person had a page of it open last */
+    public static function lastOf(User $person): array
+    {
+        return DB::table('visits')->where('user_id', $person->id)->groupBy('workspace_id')->pluck(DB::raw('max(seen_at)'), 'workspace_id')->all();
+    }
+
     public static function end(User $person, string $visit): void
     {
         DB::table('visits')->where('id', $visit)->where('user_id', $person->id)->update(['ended_at' => now()]);

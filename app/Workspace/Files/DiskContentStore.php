@@ -226,6 +226,7 @@ final readonly class DiskContentStore implements ContentStore
      */
     private function copy($from, $to, bool $mustSync, ?string $known): string
     {
+        Trouble::forget();
         $context = $known === null ? hash_init('sha256') : null;
         while (! feof($from)) {
             $chunk = fread($from, 1 << 18);

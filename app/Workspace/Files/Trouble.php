@@ -20,10 +20,32 @@ final class Trouble
         'Stale file handle' => 'the disk of the network is not what it was',
     ];
 
+    private static ?string $noted = null;
+
+    /** Keeps what a call said that was told to be silent: a framework's handler would swallow it. */
+    public static function listen(): void
+    {
+        $previous = set_error_handler(static function (int $level, string $message, string $file = '', int $line = 0) use (&$previous): bool {
+            if ((error_reporting() & $level) === 0) {
+                self::$noted = $message;
+
+                return true;
+            }
+
+            return is_callable($previous) && $previous($level, $message, $file, $line) !== false;
+        });
+    }
+
+    public static function forget(): void
+    {
+        self::$noted = null;
+        error_clear_last();
+    }
+
     public static function last(): string
     {
-        $message = error_get_last()['message'] ?? '';
-        error_clear_last();
+        $message = self::$noted ?? error_get_last()['message'] ?? '';
+        self::forget();
         foreach (self::WORDS as $said => $words) {
             if (stripos($message, $said) !== false) {
                 return $words;
@@ -44,7 +66,7 @@ final class Trouble
      */
     public static function writing($file): string
     {
-        if (error_get_last() === null) {
+        if (self::$noted === null && error_get_last() === null) {
             @fwrite($file, "\0");
             @fflush($file);
         }

@@ -213,6 +213,7 @@ final class WorkspaceFiles implements FileSystem
     {
         $absolute = $this->absolute($path);
         $file = @fopen($absolute, 'xb') ?: throw UnableToWrite::file($path, self::lastError());
+        Trouble::forget();
         $expected = fstat($content)['size'] ?? null;
         $written = @stream_copy_to_stream($content, $file);
         $isWhole = $written !== false && ($expected === null || $written === $expected) && @fflush($file);

@@ -7,18 +7,27 @@ namespace Hafenbuch\Core\Write;
 /** The file system refused: no space, no permission, a name that is taken. */
 final class UnableToWrite extends \RuntimeException implements FileFailure
 {
-    public static function file(string $path, string $why): self
+    /**
+     * @param  ?string  $path  of the file in the workspace; null: it is a content of the store
+     * @param  string  $why  as it can follow a colon
+     */
+    private function __construct(string $message, public readonly ?string $path, public readonly string $why, ?\Throwable $cause = null)
     {
-        return new self("{$path} cannot be written: {$why}.");
+        parent::__construct($message, 0, $cause);
+    }
+
+    public static function file(string $path, string $why, ?\Throwable $cause = null): self
+    {
+        return new self("{$path} cannot be written: {$why}.", $path, $why, $cause);
     }
 
     public static function taken(string $path): self
     {
-        return new self("{$path} cannot be written: a file has appeared there meanwhile.");
+        return self::file($path, 'a file has appeared there meanwhile');
     }
 
-    public static function content(string $why): self
+    public static function content(string $why, ?\Throwable $cause = null): self
     {
-        return new self("The content store cannot keep a content: {$why}.");
+        return new self("The content store cannot keep a content: {$why}.", null, $why, $cause);
     }
 }
