@@ -31,7 +31,7 @@ use Illuminate\Support\Facades\DB;
 final readonly class Reconciliation
 {
     /** Documents. */
-    private const PORTION = 100;
+    private const PORTION = 200;
 
     private const TRIES = 5;
 

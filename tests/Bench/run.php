@@ -149,6 +149,6 @@ report_line('quay of 1,000 open documents among 10,000, answer', $quay * 1000, '
 
 require __DIR__.'/places.php';
 
-require __DIR__.'/beside.php';
-
 require __DIR__.'/past.php';
+
+require __DIR__.'/beside.php';

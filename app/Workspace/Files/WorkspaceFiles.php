@@ -173,6 +173,11 @@ final class WorkspaceFiles implements FileSystem
         $absolute = $this->absolute($path);
         $file = @fopen($absolute, 'rb') ?: throw UnableToRead::file($path, self::lastError());
         $opened = fstat($file);
+        clearstatcache(true, $absolute);
+        $named = @lstat($absolute);
+        if ($opened !== false && $named !== false && $opened['ino'] === $named['ino'] && $opened['dev'] === $named['dev']) {
+            return $file;
+        }
         $real = realpath($absolute);
         clearstatcache(true, (string) $real);
         $inside = $real !== false && $this->contains($real) ? @lstat($real) : false;
@@ -344,9 +349,11 @@ final class WorkspaceFiles implements FileSystem
         if (! file_exists($absolute) && ! is_link($absolute)) {
             return $this->isInside(Path::folderOf($folder));
         }
+        // What an earlier request has found may be a link by now.
+        clearstatcache(true, $absolute);
         $real = realpath($absolute);
 
-        return $real !== false && $this->contains($real);
+        return $real !== false && $this->contains($real) && $this->isInside(Path::folderOf($folder));
     }
 
     private function contains(string $real): bool

@@ -66,7 +66,9 @@ final class Scanner
         $walker = new TreeWalker($this->files, $workspace->root, $this->ignored());
         $this->look($this->suspects($walker->walk(), $scan, $started));
         if ($scan->state !== Scan::STOPPED) {
-            $this->look($this->passedOverButReferredTo());
+            $changed = count($this->changed);
+            $counts = Strays::counts($workspace);
+            $this->look($this->passedOverButReferredTo($counts['strays'] === 0 ? [] : Strays::paths($workspace)));
             for ($try = 1; $this->again !== [] && $try < self::TRIES; $try++) {
                 $paths = $this->again;
                 $this->again = [];
@@ -74,7 +76,11 @@ final class Scanner
             }
             $unseen = $this->unseen(array_keys($walker->passedOver));
             array_push($this->changed, ...$this->recorder->recordGone($workspace, $unseen, fn (string $path): bool => TreeWalker::leavesOut($path, $this->ignored())));
+            // They are the same still, unless something has come or gone since.
+            $scan->fill(count($this->changed) === $changed ? $counts : Strays::counts($workspace));
             $scan->state = Scan::DONE;
+        } else {
+            $scan->fill(Strays::counts($workspace));
         }
         $this->finish($scan, $walker, $started);
 
@@ -170,14 +176,12 @@ final class Scanner
     /**
      * A file whose name is left out is a document all the same where something refers to it: its reference ends there.
      *
+     * @param  list<string>  $missing  paths of which nothing is known
      * @return \Generator<array{string, int, ?string}>
      */
-    private function passedOverButReferredTo(): \Generator
+    private function passedOverButReferredTo(array $missing): \Generator
     {
-        $paths = [];
-        foreach (Strays::targets($this->workspace) as $path) {
-            $paths[$path] = true;
-        }
+        $paths = array_fill_keys($missing, true);
         foreach (array_chunk(array_keys(array_diff_key($this->known, $this->seen)), 500) as $chunk) {
             $keys = array_map(static fn (int|string $path): string => Document::key((string) $path), $chunk);
             $paths += array_fill_keys(DB::table('document_references')->where('workspace_id', $this->workspace->id)->whereIn('target_key', $keys)->distinct()->pluck('target_path')->all(), true);
@@ -205,7 +209,7 @@ final class Scanner
 
     private function finish(Scan $scan, TreeWalker $walker, float $started): void
     {
-        $scan->fill(['files' => count($this->seen), 'changed' => count($this->changed), ...Strays::counts($this->workspace)]);
+        $scan->fill(['files' => count($this->seen), 'changed' => count($this->changed)]);
         $scan->seconds = round(microtime(true) - $started, 3);
         if ($walker->passedOver !== []) {
             $scan->message = 'Passed over: '.implode(' ', array_map(

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Workspace\Index;
 
 use App\Models\Workspace;
+use Hafenbuch\Core\Reference\TargetKind;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 
@@ -23,11 +24,17 @@ final class Strays
     }
 
     /** @return list<string> the paths that working contents point at and that no document has */
-    public static function targets(Workspace $workspace): array
+    public static function paths(Workspace $workspace): array
     {
-        return array_values(self::working($workspace)->where('r.target_kind', 'file')->whereNotExists(static fn (Builder $there) => $there->from('documents as t')
-            ->whereColumn('t.workspace_id', 'r.workspace_id')->whereColumn('t.path_key', 'r.target_key')->whereNull('t.dropped_at')->where('t.is_gone', false))
-            ->distinct()->pluck('r.target_path')->all());
+        $targets = self::working($workspace)->where('r.target_kind', TargetKind::File->value)->groupBy('r.target_key')->select('r.target_key');
+        $missing = DB::query()->fromSub($targets, 'targets')->whereNotExists(static fn (Builder $there) => $there->from('documents as t')
+            ->where('t.workspace_id', $workspace->id)->whereColumn('t.path_key', 'target_key')->whereNull('t.dropped_at')->where('t.is_gone', false))->pluck('target_key')->all();
+        $paths = [];
+        foreach (array_chunk($missing, 500) as $keys) {
+            array_push($paths, ...DB::table('document_references')->where('workspace_id', $workspace->id)->whereIn('target_key', $keys)->groupBy('target_key')->pluck(DB::raw('min(target_path)'))->all());
+        }
+
+        return $paths;
     }
 
     /** The references of what is on the screen: a draft's where there is one, else the saved content's. */
