@@ -23,14 +23,15 @@ const APP_ROOMS = [
 
 const CORE_ROOMS = [
     'Path' => [],
-    'Reference' => ['Path'],
+    'Change' => [],
+    'Reference' => ['Change', 'Path'],
     'Document' => ['Path', 'Reference'],
-    'Format' => ['Path', 'Reference'],
+    'Format' => ['Change', 'Path', 'Reference'],
     'Write' => ['Path'],
     'Naming' => ['Path'],
     'Retention' => [],
     'Template' => ['Format'],
-    'History' => ['Format', 'Reference'],
+    'History' => ['Change', 'Format', 'Reference'],
     'Plan' => ['Document', 'Format', 'Naming', 'Path', 'Reference', 'Write'],
     'Copy' => ['Document', 'Naming', 'Path', 'Plan'],
 ];

@@ -6,7 +6,7 @@ namespace App\Drafts;
 
 use App\Models\Document;
 use App\Support\Refused;
-use Hafenbuch\Core\Format\Editing\Edit;
+use Hafenbuch\Core\Change\Changes;
 use Hafenbuch\Core\Format\FormatRegistry;
 use Hafenbuch\Core\Format\ParsedContent;
 use Hafenbuch\Core\Reference\ReferenceSite;
@@ -85,7 +85,7 @@ final readonly class References
                 ?? throw Refused::because("The format of {$document->path} counts its parts, so “{$site->raw}” cannot be taken out without changing others. Point it elsewhere, or change the source."));
         }
 
-        return $this->checked($document, Edit::apply($bytes, $edits), count($reading->references) - count($offsets));
+        return $this->checked($document, Changes::of(...$edits)->apply($bytes), count($reading->references) - count($offsets));
     }
 
     private function withoutBase(Document $document, string $bytes): ParsedContent

@@ -9,8 +9,8 @@ use App\Models\DraftStep;
 use App\Models\User;
 use App\Support\Refused;
 use App\Workspace\Files\DiskContentStore;
+use Hafenbuch\Core\Change\Change;
 use Hafenbuch\Core\Format\ParsedContent;
-use Hafenbuch\Core\History\Splice;
 use Hafenbuch\Core\History\StepWords;
 use Illuminate\Support\Facades\DB;
 
@@ -48,12 +48,12 @@ final readonly class Steps
 
             return;
         }
-        $splice = $parent === null ? null : $this->splice($parent, $hash, $size);
-        $summary ??= $splice === null || $reading === null ? 'edited' : StepWords::of($splice, $this->contents->bytes($hash), $reading);
+        $change = $parent === null ? null : $this->splice($parent, $hash, $size);
+        $summary ??= $change === null || $reading === null ? 'edited' : StepWords::of($change, $this->contents->bytes($hash), $reading);
         $step = DraftStep::query()->create([
             'document_id' => $document->id, 'revision' => $document->revision, 'hash' => $hash, 'size' => $size,
             'parent_id' => $parent?->id, 'summary' => mb_substr($summary, 0, 500), 'user_id' => $person?->id, 'at' => now(),
-            ...$this->kept($parent, $splice, $size),
+            ...$this->kept($parent, $change, $size),
         ]);
         $document->step_id = $step->id;
     }
@@ -72,22 +72,22 @@ final readonly class Steps
         ]);
     }
 
-    private function splice(DraftStep $parent, string $hash, int $size): ?Splice
+    private function splice(DraftStep $parent, string $hash, int $size): ?Change
     {
-        return max($size, $parent->size) > self::LARGEST_CONTENT ? null : Splice::between($this->contents->bytes($parent->hash), $this->contents->bytes($hash));
+        return max($size, $parent->size) > self::LARGEST_CONTENT ? null : Change::between($this->contents->bytes($parent->hash), $this->contents->bytes($hash));
     }
 
     /** @return array<string, mixed> how the content of a step is kept */
-    private function kept(?DraftStep $parent, ?Splice $splice, int $size): array
+    private function kept(?DraftStep $parent, ?Change $change, int $size): array
     {
-        if ($parent === null || $splice === null) {
+        if ($parent === null || $change === null) {
             return $this->whole();
         }
-        $weight = $parent->weight + strlen($splice->inserted) + self::ROW_BYTES;
-        $isTooMuch = $parent->depth >= self::DEEPEST || $weight > max(4096, $size / 2) || strlen($splice->inserted) > self::LARGEST_CHANGE;
+        $weight = $parent->weight + strlen($change->inserted) + self::ROW_BYTES;
+        $isTooMuch = $parent->depth >= self::DEEPEST || $weight > max(4096, $size / 2) || strlen($change->inserted) > self::LARGEST_CHANGE;
 
         return $isTooMuch ? $this->whole() : [
-            'at_byte' => $splice->at, 'removed' => $splice->removed, 'inserted' => $splice->inserted,
+            'at_byte' => $change->at, 'removed' => $change->removed, 'inserted' => $change->inserted,
             'depth' => $parent->depth + 1, 'weight' => $weight, 'has_content' => true,
         ];
     }
@@ -114,7 +114,7 @@ final readonly class Steps
         );
         $bytes = null;
         foreach ($chain as $one) {
-            $bytes = $one->inserted === null ? $this->contents->sound($one->hash) : (new Splice((int) $one->at_byte, (int) $one->removed, $one->inserted))->apply($bytes ?? '');
+            $bytes = $one->inserted === null ? $this->contents->sound($one->hash) : (new Change((int) $one->at_byte, (int) $one->removed, $one->inserted))->apply($bytes ?? '');
         }
 
         return $bytes !== null && hash('sha256', $bytes) === $step->hash ? $bytes

@@ -6,7 +6,7 @@ namespace App\Past\Versions;
 
 use App\Models\Version;
 use App\Workspace\Files\DiskContentStore;
-use Hafenbuch\Core\History\Splice;
+use Hafenbuch\Core\Change\Change;
 use Illuminate\Support\Facades\DB;
 
 /** Counts how much each version differs from the one before, a few at each look, and remembers it. */
@@ -41,7 +41,7 @@ final readonly class ChangedBytes
         $isReadable = max($before->size, $after->size) <= self::LARGEST && $this->contents->has($before->hash) && $this->contents->has($after->hash);
 
         return $isReadable
-            ? Splice::between($this->contents->bytes($before->hash), $this->contents->bytes($after->hash))->extent()
+            ? Change::between($this->contents->bytes($before->hash), $this->contents->bytes($after->hash))->extent()
             : max(1, abs($after->size - $before->size));
     }
 }

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-use Hafenbuch\Core\Format\Editing\Edit;
+use Hafenbuch\Core\Change\Changes;
 use Hafenbuch\Core\Format\Format;
 use Hafenbuch\Core\Format\FormatRegistry;
 use Hafenbuch\Core\Reference\ReferenceSite;
@@ -35,7 +35,7 @@ it('adds a reference of each kind, takes it out again, and leaves all others', f
                 if ($site->raw === $value && $format->name() !== 'glTF' && ! in_array($value, $before, true)) {
                     $edits = $format->editing()->removal($added, $site);
                     expect($edits)->not->toBeNull("{$format->name()}: {$added}")
-                        ->and(raws($format, Edit::apply($added, $edits ?? [])))->toBe($before, $added);
+                        ->and(raws($format, Changes::of(...$edits ?? [])->apply($added)))->toBe($before, $added);
                 }
             }
         }
@@ -46,7 +46,7 @@ it('takes out a reference with what is nothing without it', function (string $pa
     $format = FormatRegistry::standard()->forPath($path);
     $edits = $format->editing()->removal($before, $format->read($before)->references[$which]);
 
-    expect(Edit::apply($before, $edits ?? []))->toBe($after);
+    expect(Changes::of(...$edits ?? [])->apply($before))->toBe($after);
 })->with([
     'an image' => ['a.md', "One ![x](x.png \"X\") two\n", 0, "One  two\n"],
     'an image on its own line' => ['a.md', "One\n\n![x](<x y.png>)\n\ntwo\n", 0, "One\n\n\ntwo\n"],

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Hafenbuch\Core\Format\Editing;
 
+use Hafenbuch\Core\Change\Change;
 use Hafenbuch\Core\Format\Lexer\JsonText;
 use Hafenbuch\Core\Format\Notation\Inserted;
 use Hafenbuch\Core\Format\Notation\JsonStringValue;
@@ -27,7 +28,7 @@ final class JsonArrays
         return [$isEmpty ? $start + 1 : $at, new Inserted(($isEmpty ? '' : ','.$indent).$before, new JsonStringValue, $after)];
     }
 
-    public static function without(string $bytes, JsonText $json, string $pointer): ?Edit
+    public static function without(string $bytes, JsonText $json, string $pointer): ?Change
     {
         [$start, $end] = $json->containers[$pointer] ?? [null, null];
         if ($start === null) {
@@ -37,10 +38,10 @@ final class JsonArrays
         if (($bytes[$comma] ?? '') === ',') {
             $next = $comma + 1 + strspn($bytes, " \t\r\n", $comma + 1);
 
-            return new Edit($start, $next - $start);
+            return new Change($start, $next - $start);
         }
         $before = rtrim(substr($bytes, 0, $start));
 
-        return str_ends_with($before, ',') ? new Edit(strlen($before) - 1, $end - strlen($before) + 1) : new Edit(strlen($before), $end - strlen($before));
+        return str_ends_with($before, ',') ? new Change(strlen($before) - 1, $end - strlen($before) + 1) : new Change(strlen($before), $end - strlen($before));
     }
 }

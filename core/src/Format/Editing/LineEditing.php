@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Hafenbuch\Core\Format\Editing;
 
+use Hafenbuch\Core\Change\Change;
 use Hafenbuch\Core\Format\Notation\Inserted;
 use Hafenbuch\Core\Reference\AddressStyle;
 use Hafenbuch\Core\Reference\Notation;
@@ -53,7 +54,7 @@ final readonly class LineEditing implements ReferenceEditing
             $end = $lineEnd;
         }
 
-        return [new Edit($start, $end - $start)];
+        return [new Change($start, $end - $start)];
     }
 
     /** The start of the line after the one that a byte is in. */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Hafenbuch\Core\Format\Editing;
 
+use Hafenbuch\Core\Change\Change;
 use Hafenbuch\Core\Reference\ReferenceSite;
 
 /** How references come into and go out of the contents of one format, while all else stays as it is. */
@@ -21,7 +22,7 @@ interface ReferenceEditing
     /**
      * What must go for a reference to go.
      *
-     * @return ?list<Edit> null: its syntax has no way to leave only this out
+     * @return ?list<Change> null: its syntax has no way to leave only this out
      */
     public function removal(string $bytes, ReferenceSite $site): ?array;
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Hafenbuch\Core\Format\Editing;
 
+use Hafenbuch\Core\Change\Change;
 use Hafenbuch\Core\Format\Notation\CssString;
 use Hafenbuch\Core\Format\Notation\Inserted;
 use Hafenbuch\Core\Reference\ReferenceSite;
@@ -25,7 +26,7 @@ final readonly class StyleEditing implements ReferenceEditing
             $rule = strripos(substr($bytes, 0, $site->offset), '@import');
             $end = strpos($bytes, ';', $site->offset + $site->length);
 
-            return $rule === false || $end === false ? null : [Edit::removing($bytes, $rule, $end + 1)];
+            return $rule === false || $end === false ? null : [Removal::of($bytes, $rule, $end + 1)];
         }
         $before = substr($bytes, max(0, $site->offset - 60), min(60, $site->offset));
         $after = substr($bytes, $site->offset + $site->length, 60);
@@ -35,6 +36,6 @@ final readonly class StyleEditing implements ReferenceEditing
             return null;
         }
 
-        return [new Edit($site->offset - strlen($open[0]), strlen($open[0]) + $site->length + strlen($close[0]), 'none')];
+        return [new Change($site->offset - strlen($open[0]), strlen($open[0]) + $site->length + strlen($close[0]), 'none')];
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Hafenbuch\Core\Format\Editing;
 
+use Hafenbuch\Core\Change\Change;
 use Hafenbuch\Core\Format\Lexer\XmlLexer;
 use Hafenbuch\Core\Format\Lexer\XmlToken;
 use Hafenbuch\Core\Format\Lexer\XmlTokenKind;
@@ -56,19 +57,19 @@ final readonly class XmlEditing implements ReferenceEditing
         if ($unit !== null) {
             foreach (array_reverse($around) as [$outerStart, $outerEnd]) {
                 if ($outerStart->localName() === $unit) {
-                    return [Edit::removing($bytes, $outerStart->offset, $outerEnd)];
+                    return [Removal::of($bytes, $outerStart->offset, $outerEnd)];
                 }
             }
         }
         if ($isLeaf) {
-            return [Edit::removing($bytes, $start->offset, $end)];
+            return [Removal::of($bytes, $start->offset, $end)];
         }
         foreach ($start->attributes() as $attribute) {
             if ($site->offset >= $attribute->offset && $site->offset <= $attribute->offset + $attribute->length) {
                 $from = (int) strrpos(substr($bytes, 0, $attribute->offset), $attribute->name);
                 $space = strspn(strrev(substr($bytes, $start->offset, $from - $start->offset)), " \t\r\n");
 
-                return [new Edit($from - $space, $attribute->offset + $attribute->length + 1 - $from + $space)];
+                return [new Change($from - $space, $attribute->offset + $attribute->length + 1 - $from + $space)];
             }
         }
 

@@ -4,8 +4,9 @@ declare(strict_types=1);
 
 namespace Hafenbuch\Core\Format\Html;
 
-use Hafenbuch\Core\Format\Editing\Edit;
+use Hafenbuch\Core\Change\Change;
 use Hafenbuch\Core\Format\Editing\ReferenceEditing;
+use Hafenbuch\Core\Format\Editing\Removal;
 use Hafenbuch\Core\Format\Editing\StyleEditing;
 use Hafenbuch\Core\Format\Lexer\HtmlLexer;
 use Hafenbuch\Core\Format\Notation\HtmlAttributeValue;
@@ -44,11 +45,11 @@ final readonly class HtmlEditing implements ReferenceEditing
                     continue;
                 }
                 if (in_array($tag->name, self::VOID, true)) {
-                    return [Edit::removing($bytes, $tag->offset, $tag->end)];
+                    return [Removal::of($bytes, $tag->offset, $tag->end)];
                 }
                 $own = '~\s+'.preg_quote($name, '~').'\s*=\s*.$~si';
                 if (preg_match($own, substr($bytes, $tag->offset, $attribute->offset - $tag->offset), $match) === 1) {
-                    return [new Edit($attribute->offset - strlen($match[0]), strlen($match[0]) + $attribute->length + 1)];
+                    return [new Change($attribute->offset - strlen($match[0]), strlen($match[0]) + $attribute->length + 1)];
                 }
             }
         }

@@ -4,8 +4,9 @@ declare(strict_types=1);
 
 namespace Hafenbuch\Core\Format\Markdown;
 
-use Hafenbuch\Core\Format\Editing\Edit;
+use Hafenbuch\Core\Change\Change;
 use Hafenbuch\Core\Format\Editing\ReferenceEditing;
+use Hafenbuch\Core\Format\Editing\Removal;
 use Hafenbuch\Core\Format\Notation\Inserted;
 use Hafenbuch\Core\Reference\ReferenceSite;
 
@@ -39,10 +40,10 @@ final readonly class MarkdownEditing implements ReferenceEditing
             return null;
         }
         if ($site->kind === 'image') {
-            return [Edit::removing($bytes, $bracket - 1, $close)];
+            return [Removal::of($bytes, $bracket - 1, $close)];
         }
 
-        return [new Edit($bracket, 1), new Edit($open, $close - $open)];
+        return [new Change($bracket, 1), new Change($open, $close - $open)];
     }
 
     /** The byte behind the closing parenthesis. */

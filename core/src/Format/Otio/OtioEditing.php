@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Hafenbuch\Core\Format\Otio;
 
-use Hafenbuch\Core\Format\Editing\Edit;
+use Hafenbuch\Core\Change\Change;
 use Hafenbuch\Core\Format\Editing\JsonArrays;
 use Hafenbuch\Core\Format\Editing\ReferenceEditing;
 use Hafenbuch\Core\Format\Lexer\JsonLexer;
@@ -42,7 +42,7 @@ final readonly class OtioEditing implements ReferenceEditing
             if ($schema === null) {
                 return null;
             }
-            $edits = [new Edit($schema->offset, $schema->length, 'MissingReference.1')];
+            $edits = [new Change($schema->offset, $schema->length, 'MissingReference.1')];
             $member = $this->member($bytes, $string->offset, $string->length);
 
             return $member === null ? null : [...$edits, $member];
@@ -52,7 +52,7 @@ final readonly class OtioEditing implements ReferenceEditing
     }
 
     /** The member `"target_url": "…"` with one comma beside it. */
-    private function member(string $bytes, int $offset, int $length): ?Edit
+    private function member(string $bytes, int $offset, int $length): ?Change
     {
         if (preg_match('~(,\s*)?"target_url"\s*:\s*"$~', substr($bytes, max(0, $offset - 400), min(400, $offset)), $before) !== 1) {
             return null;
@@ -60,6 +60,6 @@ final readonly class OtioEditing implements ReferenceEditing
         $hasComma = isset($before[1]);
         $after = ! $hasComma && preg_match('~\G"\s*,\s*~', $bytes, $match, 0, $offset + $length) === 1 ? strlen($match[0]) : 1;
 
-        return new Edit($offset - strlen($before[0]), strlen($before[0]) + $length + $after);
+        return new Change($offset - strlen($before[0]), strlen($before[0]) + $length + $after);
     }
 }

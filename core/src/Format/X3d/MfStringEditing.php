@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Hafenbuch\Core\Format\X3d;
 
-use Hafenbuch\Core\Format\Editing\Edit;
+use Hafenbuch\Core\Change\Change;
 use Hafenbuch\Core\Format\Editing\ReferenceEditing;
 use Hafenbuch\Core\Reference\ReferenceSite;
 
@@ -28,10 +28,10 @@ final readonly class MfStringEditing implements ReferenceEditing
             $start = $site->offset - strlen($open[0]);
             $end += strlen($close[0]);
             if (preg_match('~\G[\s,]+(?='.self::QUOTE.')~i', $bytes, $gap, 0, $end) === 1) {
-                return [new Edit($start, $end + strlen($gap[0]) - $start)];
+                return [new Change($start, $end + strlen($gap[0]) - $start)];
             }
             if (preg_match('~'.self::QUOTE.'([\s,]+)'.self::QUOTE.'$~i', $before, $gap) === 1) {
-                return [new Edit($start - strlen($gap[1]), $end - $start + strlen($gap[1]))];
+                return [new Change($start - strlen($gap[1]), $end - $start + strlen($gap[1]))];
             }
         }
 
