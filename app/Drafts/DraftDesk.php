@@ -11,6 +11,7 @@ use App\Models\User;
 use App\Models\Workspace;
 use App\Support\Refused;
 use App\Workspace\Files\DiskContentStore;
+use App\Workspace\Files\StoredContent;
 use App\Workspace\Files\WorkspaceFiles;
 use App\Workspace\Index\DocumentIndex;
 use App\Workspace\Pulse;
@@ -46,7 +47,7 @@ final readonly class DraftDesk
                 'workspace_id' => $workspace->id,
                 ...Document::columns($path),
             ]);
-            $this->put($document, $this->contents->putBytes($bytes), strlen($bytes), $person, 'made');
+            $this->put($document, $this->contents->keep($bytes), $person, 'made');
 
             return $document;
         }, self::TRIES);
@@ -67,11 +68,11 @@ final readonly class DraftDesk
     public function write(Document $document, string $bytes, User $person, ?int $revision, ?string $summary = null, ?DraftStep $step = null): Document
     {
         $this->refuseLarge($bytes);
-        $hash = $this->contents->putBytes($bytes);
-        $document = DB::transaction(function () use ($document, $hash, $bytes, $person, $revision, $summary, $step): Document {
+        $content = $this->contents->keep($bytes);
+        $document = DB::transaction(function () use ($document, $content, $person, $revision, $summary, $step): Document {
             $locked = $this->locked($document, $person, $revision);
-            if ($locked->workingHash() !== $hash) {
-                $this->put($locked, $hash, strlen($bytes), $person, $summary, $step);
+            if ($locked->workingHash() !== $content->hash) {
+                $this->put($locked, $content, $person, $summary, $step);
             }
             Pulse::changed($document->workspace, [$document->id]);
 
@@ -119,7 +120,7 @@ final readonly class DraftDesk
             }
             $locked->fill(Document::columns($path));
             if ($locked->draft !== null) {
-                $this->put($locked, $locked->draft->hash, $locked->draft->size, $person, "proposed as {$path}");
+                $this->put($locked, $this->contents->kept($locked->draft->hash), $person, "proposed as {$path}");
             }
             Pulse::changed($document->workspace, [$locked->id]);
 
@@ -189,47 +190,47 @@ final readonly class DraftDesk
         $before = $document->workingHash();
         $this->drop($document);
         if ($document->saved_hash !== null && $this->contents->has($document->saved_hash)) {
-            $this->noteStep($document, $before, $document->saved_hash, (int) $document->size, $person, 'discarded: as saved again', null);
+            $this->noteStep($document, $before, $this->contents->kept($document->saved_hash), $person, 'discarded: as saved again', null);
         }
     }
 
     /** Puts a content in as the draft, or drops the draft where it is the saved content again (promise 8). */
-    public function put(Document $document, string $hash, int $size, ?User $person, ?string $summary, ?DraftStep $step = null): void
+    public function put(Document $document, StoredContent $content, ?User $person, ?string $summary, ?DraftStep $step = null): void
     {
         $before = $document->workingHash();
         // The first draft keeps what it was begun on, so that a later look can compare.
         $this->keepSaved($document);
-        if ($hash === $document->saved_hash && ! $document->is_gone) {
+        if ($content->hash === $document->saved_hash && ! $document->is_gone) {
             $this->drop($document);
-            $this->noteStep($document, $before, $hash, $size, $person, $summary, $step);
+            $this->noteStep($document, $before, $content, $person, $summary, $step);
 
             return;
         }
         $draft = $document->draft ?? new Draft(['document_id' => $document->id, 'base_hash' => $document->saved_hash]);
         $document->setRelation('draft', $draft);
-        $analysis = $this->index->record($document, $hash, true);
-        $words = $this->changeWords($document, $hash, $size, $analysis->reading);
-        $draft->fill(['hash' => $hash, 'size' => $size, 'user_id' => $person?->id, 'updated_at' => now(), 'change_words' => $words])->save();
+        $analysis = $this->index->record($document, $content, true);
+        $words = $this->changeWords($document, $content, $analysis->reading);
+        $draft->fill(['hash' => $content->hash, 'size' => $content->size, 'user_id' => $person?->id, 'updated_at' => now(), 'change_words' => $words])->save();
         $document->title = $analysis->title;
         $document->note = $analysis->note();
         $document->revision++;
-        $this->noteStep($document, $before, $hash, $size, $person, $summary, $step, $analysis->reading);
+        $this->noteStep($document, $before, $content, $person, $summary, $step, $analysis->reading);
     }
 
-    private function noteStep(Document $document, ?string $before, string $hash, int $size, ?User $person, ?string $summary, ?DraftStep $step, ?ParsedContent $reading = null): void
+    private function noteStep(Document $document, ?string $before, StoredContent $content, ?User $person, ?string $summary, ?DraftStep $step, ?ParsedContent $reading = null): void
     {
         if ($step !== null) {
             $document->step_id = $step->id;
         } else {
-            $this->steps->add($document, $before, $hash, $size, $person, $summary, $reading);
+            $this->steps->add($document, $before, $content, $person, $summary, $reading);
         }
         $document->save();
     }
 
-    private function changeWords(Document $document, string $hash, int $size, ParsedContent $reading): ?string
+    private function changeWords(Document $document, StoredContent $content, ParsedContent $reading): ?string
     {
         $saved = $document->saved_hash;
-        if ($saved === null || max($size, (int) $document->size) > self::COMPARED_BYTES || ! $this->contents->has($saved)) {
+        if ($saved === null || max($content->size, (int) $document->size) > self::COMPARED_BYTES || ! $this->contents->has($saved)) {
             return null;
         }
         $before = $this->contents->bytes($saved);
@@ -237,7 +238,7 @@ final readonly class DraftDesk
         // Of a leaf nothing is known but that its bytes differ.
         $isLeaf = FormatRegistry::standard()->forPath($document->path) === null;
 
-        return $isLeaf ? null : mb_substr(ChangeSummary::of($before, $was, $this->contents->bytes($hash), $reading), 0, 500);
+        return $isLeaf ? null : mb_substr(ChangeSummary::of($before, $was, $content->bytes(), $reading), 0, 500);
     }
 
     private function keepSaved(Document $document): void

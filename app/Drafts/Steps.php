@@ -9,6 +9,7 @@ use App\Models\DraftStep;
 use App\Models\User;
 use App\Support\Refused;
 use App\Workspace\Files\DiskContentStore;
+use App\Workspace\Files\StoredContent;
 use Hafenbuch\Core\Change\Change;
 use Hafenbuch\Core\Format\ParsedContent;
 use Hafenbuch\Core\History\StepWords;
@@ -37,23 +38,24 @@ final readonly class Steps
      * Notes an edit. The document's step becomes this one; the caller saves the document.
      *
      * @param  ?string  $before  the hash of what was on the screen
+     * @param  StoredContent  $content  that is on the screen now
      * @param  ?string  $summary  null: it is found in the change
      * @param  ?ParsedContent  $reading  of the content afterwards
      */
-    public function add(Document $document, ?string $before, string $hash, int $size, ?User $person, ?string $summary, ?ParsedContent $reading = null): void
+    public function add(Document $document, ?string $before, StoredContent $content, ?User $person, ?string $summary, ?ParsedContent $reading = null): void
     {
         $parent = $this->parent($document, $before);
-        if ($parent !== null && $parent->hash === $hash) {
+        if ($parent !== null && $parent->hash === $content->hash) {
             $document->step_id = $parent->id;
 
             return;
         }
-        $change = $parent === null ? null : $this->splice($parent, $hash, $size);
-        $summary ??= $change === null || $reading === null ? 'edited' : StepWords::of($change, $this->contents->bytes($hash), $reading);
+        $change = $parent === null ? null : $this->change($parent, $content);
+        $summary ??= $change === null || $reading === null ? 'edited' : StepWords::of($change, $content->bytes(), $reading);
         $step = DraftStep::query()->create([
-            'document_id' => $document->id, 'revision' => $document->revision, 'hash' => $hash, 'size' => $size,
+            'document_id' => $document->id, 'revision' => $document->revision, 'hash' => $content->hash, 'size' => $content->size,
             'parent_id' => $parent?->id, 'summary' => mb_substr($summary, 0, 500), 'user_id' => $person?->id, 'at' => now(),
-            ...$this->kept($parent, $change, $size),
+            ...$this->kept($parent, $change, $content->size),
         ]);
         $document->step_id = $step->id;
     }
@@ -72,9 +74,9 @@ final readonly class Steps
         ]);
     }
 
-    private function splice(DraftStep $parent, string $hash, int $size): ?Change
+    private function change(DraftStep $parent, StoredContent $content): ?Change
     {
-        return max($size, $parent->size) > self::LARGEST_CONTENT ? null : Change::between($this->contents->bytes($parent->hash), $this->contents->bytes($hash));
+        return max($content->size, $parent->size) > self::LARGEST_CONTENT ? null : Change::between($this->contents->bytes($parent->hash), $content->bytes());
     }
 
     /** @return array<string, mixed> how the content of a step is kept */

@@ -33,7 +33,7 @@ final readonly class DraftCarrier
         } catch (UnwritableValue) {
             $rewritten = $bytes;
         }
-        $this->drafts->put($document, $this->contents->putBytes($rewritten), strlen($rewritten), $operation->person, "carried along with entry {$operation->number}");
+        $this->drafts->put($document, $this->contents->keep($rewritten), $operation->person, "carried along with entry {$operation->number}");
     }
 
     /** @return array<string, string> old path to new path */

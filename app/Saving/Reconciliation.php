@@ -257,7 +257,7 @@ final readonly class Reconciliation
         if ($hasMovedOn) {
             $this->carrier->carry($workspace, $operation, $document, $from);
         } elseif ($line->draft_after !== null) {
-            $this->drafts->put($document, $line->draft_after, $this->contents->size($line->draft_after) ?? 0, $operation->person, $this->words($line, $operation));
+            $this->drafts->put($document, $this->contents->kept($line->draft_after), $operation->person, $this->words($line, $operation));
         } elseif ($document->draft !== null && $document->dropped_at === null) {
             $this->drafts->drop($document);
         }
@@ -370,7 +370,7 @@ final readonly class Reconciliation
         $after = (string) $line->after_hash;
         $document->dropped_at = null;
         $this->markSaved($files, $document, $line, $operation);
-        $analysis = $this->index->record($document, $after, false);
+        $analysis = $this->index->record($document, $this->contents->kept($after), false);
         $document->revision++;
         if ($document->draft === null) {
             $document->title = $analysis->title;

@@ -9,6 +9,7 @@ use App\Models\Document;
 use App\Models\Operation;
 use App\Models\Workspace;
 use App\Quay\Quay;
+use App\Workspace\Files\DiskContentStore;
 
 /**
  * A file has one document. Where a scan of an earlier version took a file that an unfinished operation had written for a
@@ -16,7 +17,7 @@ use App\Quay\Quay;
  */
 final readonly class SecondDocuments
 {
-    public function __construct(private DraftDesk $drafts) {}
+    public function __construct(private DraftDesk $drafts, private DiskContentStore $contents) {}
 
     /** @param array<string, string> $owners by path: the id of the document that the operation gives it to */
     public function giveWay(Workspace $workspace, Operation $operation, array $owners): void
@@ -35,7 +36,7 @@ final readonly class SecondDocuments
         $draft = $second->draft;
         Quay::replaceEverywhere($second->id, $firstId);
         if ($first !== null && $draft !== null && $first->draft === null) {
-            $this->drafts->put($first, $draft->hash, $draft->size, $operation->person, 'brought over from a second document of this file');
+            $this->drafts->put($first, $this->contents->kept($draft->hash), $operation->person, 'brought over from a second document of this file');
             $draft = null;
         }
         // Where both have a draft, the second goes on as a new document, so that neither is lost.

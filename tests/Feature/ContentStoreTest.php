@@ -24,6 +24,16 @@ it('keeps a content under its hash, once', function () {
         ->and($this->store->size($hash))->toBe(strlen($bytes))->and($this->store->put(DiskContentStore::stream($bytes)))->toBe($hash)->and(($this->waiting)())->toBe(0);
 });
 
+it('hands a content on without reading again what was just kept, and reads what was kept before when it is asked for', function () {
+    $kept = $this->store->keep($bytes = ($this->own)('handed on'));
+    $later = $this->store->kept($kept->hash);
+    expect([$kept->hash, $kept->size, $later->size])->toBe([hash('sha256', $bytes), strlen($bytes), strlen($bytes)])->and($later->bytes())->toBe($bytes);
+
+    unlink($this->store->file($kept->hash));
+    expect($kept->bytes())->toBe($bytes)->and($later->bytes())->toBe($bytes)
+        ->and(fn () => $this->store->kept($kept->hash)->bytes())->toThrow(UnableToRead::class);
+});
+
 it('keeps many at once, few or many, the same and empty ones among them', function (int $count) {
     $contents = [...array_map(fn (int $n): string => ($this->own)("content {$n}"), range(1, $count)), '', 'same', 'same'];
     $hashes = $this->store->putAll(array_map(DiskContentStore::stream(...), $contents));

@@ -83,6 +83,6 @@ final readonly class AsOfDesk
             // A document that was deleted is a new one again, with all its versions.
             $document->fill([...Document::columns($row->path), 'dropped_at' => null, 'is_gone' => false, 'saved_hash' => null, 'size' => null, 'file_key' => null]);
         }
-        $this->drafts->put($document, $hash, $this->contents->size($hash) ?? 0, $person, "brought back {$when}");
+        $this->drafts->put($document, $this->contents->kept($hash), $person, "brought back {$when}");
     }
 }

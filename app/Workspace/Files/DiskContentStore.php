@@ -112,6 +112,18 @@ final readonly class DiskContentStore implements ContentStore
         return $hash;
     }
 
+    /** Puts bytes in, and says what they are now. */
+    public function keep(string $bytes): StoredContent
+    {
+        return new StoredContent($this->putBytes($bytes), strlen($bytes), $this, $bytes);
+    }
+
+    /** A content that is kept already. */
+    public function kept(string $hash): StoredContent
+    {
+        return new StoredContent($hash, $this->size($hash) ?? 0, $this);
+    }
+
     /** Has a content that is kept counted as used just now, so that nobody frees it before what is to refer to it is recorded. */
     public function hold(string $hash): bool
     {

@@ -8,6 +8,7 @@ use App\Models\Document;
 use App\Models\Workspace;
 use App\Support\BulkInsert;
 use App\Workspace\Files\DiskContentStore;
+use App\Workspace\Files\StoredContent;
 use App\Workspace\Reading\ContentReader;
 use App\Workspace\Reading\IndexedContent;
 use Hafenbuch\Core\Format\FormatRegistry;
@@ -23,14 +24,10 @@ final readonly class DocumentIndex
         return new ContentReader($this->formats, $workspace->root);
     }
 
-    /** Reads a content from the store and records its references for one of the two layers. */
-    public function record(Document $document, string $hash, bool $inDraft): IndexedContent
+    /** Reads a content and records its references for one of the two layers. */
+    public function record(Document $document, StoredContent $content, bool $inDraft): IndexedContent
     {
-        $reader = $this->reader($document->workspace);
-        $size = $this->contents->size($hash) ?? 0;
-        $analysis = $reader->isRead($document->path, $size)
-            ? $reader->read($document->path, $this->contents->bytes($hash))
-            : $reader->leaf($document->path);
+        $analysis = $this->read($document, $content);
         $this->forget($document, $inDraft);
         $own = ['workspace_id' => $document->workspace_id, 'document_id' => $document->id, 'in_draft' => $inDraft];
         BulkInsert::into('document_references', array_map(static fn (array $row): array => $own + $row, $analysis->references));
@@ -48,10 +45,7 @@ final readonly class DocumentIndex
     {
         $analyses = $rows = [];
         foreach ($documents as [$document, $hash]) {
-            $reader = $this->reader($document->workspace);
-            $analyses[] = $analysis = $reader->isRead($document->path, $this->contents->size($hash) ?? 0)
-                ? $reader->read($document->path, $this->contents->bytes($hash))
-                : $reader->leaf($document->path);
+            $analyses[] = $analysis = $this->read($document, $this->contents->kept($hash));
             foreach ($analysis->references as $row) {
                 $rows[] = ['workspace_id' => $document->workspace_id, 'document_id' => $document->id, 'in_draft' => false] + $row;
             }
@@ -62,6 +56,13 @@ final readonly class DocumentIndex
         BulkInsert::into('document_references', $rows);
 
         return $analyses;
+    }
+
+    private function read(Document $document, StoredContent $content): IndexedContent
+    {
+        $reader = $this->reader($document->workspace);
+
+        return $reader->isRead($document->path, $content->size) ? $reader->read($document->path, $content->bytes()) : $reader->leaf($document->path);
     }
 
     public function forget(Document $document, bool $inDraft): void
