@@ -5,11 +5,13 @@ declare(strict_types=1);
 namespace App\Providers;
 
 use App\Drafts\LetCaughtUpDraftsGo;
+use App\Support\MariaDbConnection;
 use App\Workspace\Files\DiskContentStore;
 use App\Workspace\Files\Trouble;
 use App\Workspace\Index\DraftsCaughtUp;
 use Hafenbuch\Core\Format\FormatRegistry;
 use Illuminate\Cache\RateLimiting\Limit;
+use Illuminate\Database\Connection;
 use Illuminate\Filesystem\FilesystemAdapter;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Event;
@@ -21,6 +23,7 @@ final class HafenbuchProvider extends ServiceProvider
 {
     public function register(): void
     {
+        Connection::resolverFor('mariadb', static fn (...$arguments): MariaDbConnection => new MariaDbConnection(...$arguments));
         $this->app->singleton(FormatRegistry::class, static fn (): FormatRegistry => FormatRegistry::standard());
         $this->app->singleton(DiskContentStore::class, static function (): DiskContentStore {
             $disk = Storage::disk('contents');

@@ -43,6 +43,12 @@ function duringStatement(string $pattern, callable $work): void
     });
 }
 
+/** Ends the connection on the server, as a restart of the database does. */
+function breakConnection(): void
+{
+    DB::connection('lock')->unprepared('kill '.DB::selectOne('select connection_id() as id')->id);
+}
+
 it('keeps a draft that is typed while a scan runs, and its revision', function () {
     $harbour = new Harbour(['book.md' => "# Book\n"]);
     $harbour->put('book.md', "# Book, changed outside\n");
@@ -184,4 +190,28 @@ it('keeps the edits of a document while its file is taken over from another prog
     app(Watcher::class)->look($harbour->workspace);
     expect($harbour->document('book.md')->draft?->hash)->toBe(hash('sha256', "# Mine\n"))
         ->and($harbour->document('book.md')->title)->toBe('Mine');
+});
+
+it('keeps a draft and answers, though the database breaks off while others are told of it', function () {
+    $this->harbour = new Harbour(['book.md' => "# Book\n"]);
+    $this->actingAs($this->harbour->owner);
+    $id = $this->harbour->document('book.md')->id;
+    duringStatement('~^insert into `events`~', static fn () => breakConnection());
+
+    expect(api('PUT', "documents/{$id}/draft", "# Book, edit 1\n", 0)->status())->toBe(200)
+        ->and($this->harbour->document('book.md')->draft?->hash)->toBe(hash('sha256', "# Book, edit 1\n"))
+        ->and((new Quay($this->harbour->workspace, $this->harbour->owner))->shown())->toBe([$id]);
+});
+
+it('begins a new connection after one that broke off within a transaction', function () {
+    $harbour = new Harbour(['book.md' => "# Book\n"]);
+    $id = $harbour->document('book.md')->id;
+    $rename = static fn (string $title): int => DB::table('documents')->where('id', $id)->update(['title' => $title]);
+    expect(static fn () => DB::transaction(static function () use ($rename): void {
+        $rename('lost');
+        breakConnection();
+    }))->toThrow(PDOException::class);
+    DB::transaction(static fn () => $rename('kept'));
+
+    expect($harbour->document('book.md')->title)->toBe('kept');
 });

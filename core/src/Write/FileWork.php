@@ -56,13 +56,19 @@ final readonly class FileWork
             $failure = self::refusal(fn () => $this->takeBack($operation, $change));
             $refused ??= $failure;
         }
-        foreach ($operation->changes as $change) {
-            // One that cannot be taken away harms nobody, and no scan sees it.
-            self::refusal(fn () => $this->files->remove($operation->temporaryPath($change)));
-        }
+        $this->clearStaged($operation);
         $refused ??= self::refusal(fn () => $this->finishFolders($operation, $operation->newFolders));
         if ($refused !== null) {
             throw $refused;
+        }
+    }
+
+    /** Takes away what was written beside the files and is not needed any more. */
+    public function clearStaged(Operation $operation): void
+    {
+        foreach ($operation->changes as $change) {
+            // One that cannot be taken away harms nobody, and no scan sees it.
+            self::refusal(fn () => $this->files->remove($operation->temporaryPath($change)));
         }
     }
 

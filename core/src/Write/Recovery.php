@@ -34,6 +34,7 @@ final readonly class Recovery
     {
         $foreign = $this->foreignContents($operation);
         if ($foreign !== []) {
+            $this->work->clearStaged($operation);
             $this->journal->needsPerson($operation, $foreign, 'A file holds a content that neither this operation nor its start knows, or cannot be read.');
 
             return Outcome::NeedsPerson;

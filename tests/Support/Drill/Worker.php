@@ -79,7 +79,7 @@ final class Worker
         if ($status === 200) {
             $this->log->add('draft', ['document' => $id, 'hash' => hash('sha256', $text), 'revision' => $now]);
         } elseif (! in_array($status, [0, 404, 409, 412, 422, 423, 503, 507], true)) {
-            $this->log->add('fault', ['role' => 'edit', 'message' => "PUT answered {$status}: {$answer}"]);
+            $this->log->add('fault', ['role' => 'edit', 'message' => "PUT answered {$status}: {$answer}", 'trace' => '']);
         }
     }
 
