@@ -18,7 +18,7 @@ const APP_ROOMS = [
     'Http' => ['Drafts', 'Models', 'Naming', 'Past', 'Quay', 'Saving', 'Support', 'Workspace'],
     'Console' => ['Drafts', 'Models', 'Past', 'Quay', 'Saving', 'Support', 'Workspace'],
     'Setup' => ['Drafts', 'Http', 'Models', 'Past', 'Quay', 'Saving', 'Workspace'],
-    'Providers' => ['Drafts', 'Workspace'],
+    'Providers' => ['Drafts', 'Support', 'Workspace'],
 ];
 
 const CORE_ROOMS = [
