@@ -62,6 +62,13 @@ final class Document extends Record
         return ['path' => $path, 'path_key' => self::key($path), 'fold_key' => self::key(Path::fold($path)), 'format' => FormatRegistry::standard()->nameFor($path)];
     }
 
+    public function moveTo(string $path): void
+    {
+        if ($this->path !== $path) {
+            $this->fill(self::columns($path));
+        }
+    }
+
     /** @return BelongsTo<Workspace, $this> */
     public function workspace(): BelongsTo
     {

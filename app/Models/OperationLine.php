@@ -47,4 +47,19 @@ final class OperationLine extends Record
             $this->origin_id,
         );
     }
+
+    /**
+     * @param  list<self>  $lines
+     * @param  callable(Action): bool  $isWanted
+     */
+    public static function firstOf(array $lines, callable $isWanted): ?self
+    {
+        foreach ($lines as $line) {
+            if ($isWanted(Action::from($line->action))) {
+                return $line;
+            }
+        }
+
+        return null;
+    }
 }
