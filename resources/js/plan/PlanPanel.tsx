@@ -164,6 +164,12 @@ export function PlanPanel({ workspace, rows, current, onEverything, onBelow }: P
                     </Notice>
                 )}
                 {moved && plan && <Beside before={moved} now={plan} onSeen={forget} />}
+                {isChosen && query.isError && (
+                    <Notice stop>
+                        <span>{query.error.message}</span>
+                        <TextButton onPress={() => query.refetch()}>Try again</TextButton>
+                    </Notice>
+                )}
                 {asked && <Question key={asked.id + asked.what} workspace={workspace} asked={asked} choices={choices} plan={plan} />}
                 {!isChosen && !asked && (!onEverything || !onBelow) && (
                     <p>
@@ -179,12 +185,6 @@ export function PlanPanel({ workspace, rows, current, onEverything, onBelow }: P
                         onBelow={onBelow}
                         onThis={(row) => decide([row.id], { kind: 'save' })}
                     />
-                )}
-                {isChosen && query.isError && (
-                    <Notice stop>
-                        <span>{query.error.message}</span>
-                        <TextButton onPress={() => query.refetch()}>Try again</TextButton>
-                    </Notice>
                 )}
                 {strays.length > MANY && (
                     <Notice stop>
@@ -255,7 +255,13 @@ export function PlanPanel({ workspace, rows, current, onEverything, onBelow }: P
                         onChange={setNote}
                     />
                     <Button $main isDisabled={!canWrite} onPress={write}>
-                        {isWriting ? 'Writing …' : !plan || plan.lines.length === 0 ? 'Nothing to write' : deed(plan)}
+                        {isWriting
+                            ? 'Writing …'
+                            : query.isError
+                              ? 'There is no plan: see above'
+                              : !plan || plan.lines.length === 0
+                                ? 'Nothing to write'
+                                : deed(plan)}
                     </Button>
                     {plan && plan.blockers.length > 0 && <small>Stopped: {count(plan.blockers.length, 'thing')} to settle above.</small>}
                     <TextButton onPress={clear}>Leave everything as it is</TextButton>

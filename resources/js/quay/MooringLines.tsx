@@ -4,6 +4,9 @@ import type { Line } from './graph';
 
 const Margin = styled.svg`position: absolute; left: 0; top: 0; pointer-events: none; overflow: visible; z-index: 1;`;
 export const MARGIN = 60;
+/** So many lit lines stand beside one another without touching. */
+const DENSE = 20;
+
 const MANY = 150;
 const SOME = 16;
 
@@ -20,6 +23,8 @@ interface Props {
 export function MooringLines({ lines, rowHeight, rowCount, first, last, lit }: Props) {
     const middle = (row: number) => row * rowHeight + rowHeight / 2;
     const drawn = useMemo(() => worthDrawing(lines, first, last, lit), [lines, first, last, lit]);
+    // A document that very many refer to would else fill the margin.
+    const litOpacity = Math.min(1, DENSE / Math.max(1, drawn.filter((line) => touches(line, lit)).length));
     return (
         <Margin width={MARGIN} height={rowCount * rowHeight} aria-hidden="true">
             {drawn.map((line) => {
@@ -34,6 +39,7 @@ export function MooringLines({ lines, rowHeight, rowCount, first, last, lit }: P
                         stroke={isLit ? 'var(--brass)' : 'var(--rule-strong)'}
                         fill="none"
                         strokeWidth={isLit ? 2 : 1.2}
+                        strokeOpacity={isLit ? litOpacity : 1}
                     >
                         <path d={`M${x} ${start}C${x - reach * 1.3} ${start} ${x - reach * 1.3} ${end} ${x} ${end}`} />
                         <circle cx={x} cy={end} r={isLit ? 3.2 : 2.2} fill={isLit ? 'var(--brass)' : 'var(--rule-strong)'} stroke="none" />
