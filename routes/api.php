@@ -61,6 +61,7 @@ Route::middleware('auth:sanctum')->group(function (): void {
         Route::patch('documents/{document}', [DocumentController::class, 'update']);
         Route::get('documents/{document}/content', [DraftController::class, 'show']);
         Route::put('documents/{document}/draft', [DraftController::class, 'update']);
+        Route::patch('documents/{document}/draft', [DraftController::class, 'change']);
         Route::patch('documents/{document}/fields', FieldController::class);
         Route::patch('documents/{document}/references', [ReferenceController::class, 'update']);
         Route::post('documents/{document}/references', [ReferenceController::class, 'store']);

@@ -15,6 +15,7 @@ use App\Workspace\Files\StoredContent;
 use App\Workspace\Files\WorkspaceFiles;
 use App\Workspace\Index\DocumentIndex;
 use App\Workspace\Pulse;
+use Hafenbuch\Core\Change\Changes;
 use Hafenbuch\Core\Format\ChangeSummary;
 use Hafenbuch\Core\Format\FormatRegistry;
 use Hafenbuch\Core\Format\ParsedContent;
@@ -80,6 +81,33 @@ final readonly class DraftDesk
         }, self::TRIES);
 
         return $document;
+    }
+
+    /**
+     * Changes the working content in places.
+     *
+     * @param  int  $size  of the content afterwards, in bytes
+     * @param  int  $revision  that the changes were made on
+     *
+     * @throws DraftChanged|DocumentLocked|ChangesDoNotFit
+     */
+    public function change(Document $document, Changes $changes, int $size, User $person, int $revision): Document
+    {
+        if ($document->revision !== $revision) {
+            throw DraftChanged::to($document->revision, $revision);
+        }
+        $before = $this->workingBytes($document);
+        // Where no draft is kept they come from the file, which another program can have written since the last scan.
+        if (hash('sha256', $before) !== ($document->workingHash() ?? hash('sha256', ''))) {
+            throw ChangesDoNotFit::made($document->path);
+        }
+        try {
+            $after = $changes->apply($before);
+        } catch (\InvalidArgumentException) {
+            throw ChangesDoNotFit::made($document->path);
+        }
+
+        return strlen($after) === $size ? $this->write($document, $after, $person, $revision) : throw ChangesDoNotFit::made($document->path);
     }
 
     /**

@@ -22,9 +22,6 @@ final readonly class DraftEdit
     public function make(Request $request, Document $document, User $person, callable $edit, string $summary): JsonResponse
     {
         $revision = Revision::named($request);
-        if ($revision === null) {
-            return Errors::respond(428, Revision::MISSING);
-        }
 
         return $this->write($document, $edit($this->drafts->workingBytes($document)), $person, $revision, $summary);
     }
@@ -32,25 +29,29 @@ final readonly class DraftEdit
     /** Goes to a step that there is already. */
     public function goTo(Request $request, Document $document, User $person, DraftStep $step, string $bytes): JsonResponse
     {
-        $revision = Revision::named($request);
+        return $this->write($document, $bytes, $person, Revision::named($request), null, $step);
+    }
 
-        return $revision === null
-            ? Errors::respond(428, Revision::MISSING)
-            : $this->write($document, $bytes, $person, $revision, null, $step);
+    public function change(Request $request, Document $document, User $person): JsonResponse
+    {
+        $revision = Revision::named($request);
+        [$changes, $size] = ChangesReader::read($request);
+
+        return $this->written($this->drafts->change($document, $changes, $size, $person, $revision), $person);
     }
 
     public function replace(Request $request, Document $document, User $person): JsonResponse
     {
-        $revision = Revision::named($request);
-
-        return $revision === null
-            ? Errors::respond(428, Revision::MISSING)
-            : $this->write($document, (string) $request->getContent(), $person, $revision, null);
+        return $this->write($document, (string) $request->getContent(), $person, Revision::named($request), null);
     }
 
     private function write(Document $document, string $bytes, User $person, int $revision, ?string $summary, ?DraftStep $step = null): JsonResponse
     {
-        $document = $this->drafts->write($document, $bytes, $person, $revision, $summary, $step);
+        return $this->written($this->drafts->write($document, $bytes, $person, $revision, $summary, $step), $person);
+    }
+
+    private function written(Document $document, User $person): JsonResponse
+    {
         (new Quay($document->workspace, $person))->open([$document->id]);
 
         return new JsonResponse($this->rows->row($document, $person), 200, ['ETag' => Revision::tag($document->revision)]);

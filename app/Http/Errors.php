@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http;
 
+use App\Drafts\ChangesDoNotFit;
 use App\Drafts\DocumentLocked;
 use App\Drafts\DraftChanged;
 use App\Http\Data\PlanData;
@@ -35,6 +36,7 @@ final class Errors
     private const STATUS = [
         DraftChanged::class => 412,
         SettingsChanged::class => 412,
+        ChangesDoNotFit::class => 409,
         PlanChanged::class => 409,
         PlanBlocked::class => 422,
         InvalidPath::class => 422,

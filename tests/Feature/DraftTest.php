@@ -52,6 +52,46 @@ it('keeps bytes as they are', function (string $bytes) {
     $this->get($this->harbour->api('/documents/'.$this->harbour->document('a.md')->id.'/content'))->assertContent($bytes);
 })->with([["line\r\nends\r\n"], ["  spaces  \n\n"], ["\u{FEFF}# BOM"], ["\xff\xfe no UTF-8"], [''], ["NUL\0"]]);
 
+it('takes changes in place of the whole', function () {
+    $change = fn (array $body, int $revision) => $this->patchJson($this->harbour->api('/documents/'.$this->harbour->document('a.md')->id.'/draft'), $body, ['If-Match' => "\"{$revision}\""]);
+    ($this->write)('a.md', "# Ä, a gauge\r\n\r\nOld words\r\n", 0);
+
+    // Places count bytes, the letter Ä two; blanks at the ends of what is put in are no one's to trim.
+    $change(['changes' => [['at' => 4, 'removed' => 0, 'inserted' => ' one '], ['at' => 17, 'removed' => 3, 'inserted' => "N😀w\r\n"]], 'size' => 38], 1)
+        ->assertOk()->assertJson(['revision' => 2, 'content' => 'modified', 'title' => 'Ä one , a gauge']);
+    expect($this->get($this->harbour->api('/documents/'.$this->harbour->document('a.md')->id.'/content'))->getContent())->toBe("# Ä one , a gauge\r\n\r\nN😀w\r\n words\r\n");
+
+    $change(['changes' => [], 'size' => 38], 1)->assertStatus(412)->assertJson(['revision' => 2]);
+    $change(['changes' => [], 'size' => 38], 2)->assertOk()->assertJson(['revision' => 2]);
+    $this->patchJson($this->harbour->api('/documents/'.$this->harbour->document('a.md')->id.'/draft'), ['changes' => [], 'size' => 0])->assertStatus(428);
+});
+
+it('refuses changes that were made from another content, and writes nothing', function (array $body, int $status) {
+    $this->patchJson($this->harbour->api('/documents/'.$this->harbour->document('a.md')->id.'/draft'), $body, ['If-Match' => '"0"'])->assertStatus($status);
+
+    expect($this->harbour->document('a.md')->draft)->toBeNull()->and($this->harbour->document('a.md')->revision)->toBe(0);
+})->with([
+    'beyond the end' => [['changes' => [['at' => 4, 'removed' => 1, 'inserted' => '']], 'size' => 4], 409],
+    'another size' => [['changes' => [['at' => 0, 'removed' => 0, 'inserted' => 'x']], 'size' => 6], 409],
+    'out of order' => [['changes' => [['at' => 2, 'removed' => 1, 'inserted' => ''], ['at' => 2, 'removed' => 1, 'inserted' => '']], 'size' => 2], 422],
+    'before the start' => [['changes' => [['at' => -1, 'removed' => 1, 'inserted' => '']], 'size' => 3], 422],
+    'without end' => [['changes' => [['at' => 1, 'removed' => PHP_INT_MAX, 'inserted' => '']], 'size' => 3], 422],
+    'no list' => [['changes' => ['a' => 1], 'size' => 3], 422],
+    'no text' => [['changes' => [['at' => 1, 'removed' => 0, 'inserted' => ['x']]], 'size' => 3], 422],
+    'no body' => [[], 422],
+]);
+
+it('does not change a file that another program has written since the scan', function () {
+    $said = "# As it stood at {$this->harbour->root}\n";
+    $this->harbour->put('c.md', $said);
+    $this->harbour->scan();
+    $id = $this->harbour->document('c.md')->id;
+    $this->harbour->put('c.md', strrev($said));
+
+    $this->patchJson($this->harbour->api("/documents/{$id}/draft"), ['changes' => [['at' => 2, 'removed' => 1, 'inserted' => 'C']], 'size' => strlen($said)], ['If-Match' => '"0"'])
+        ->assertStatus(409)->assertJsonPath('detail', fn (string $detail) => str_contains($detail, 'send the whole content'));
+});
+
 it('refuses a content that is too large', function () {
     config(['hafenbuch.content_limit' => 100]);
     ($this->write)('a.md', str_repeat('x', 101), 0)->assertStatus(422);

@@ -6,7 +6,6 @@ namespace App\Http\Controllers;
 
 use App\Drafts\DraftDesk;
 use App\Http\Data\FoundDocumentData;
-use App\Http\Errors;
 use App\Http\OpenApi\Body;
 use App\Http\OpenApi\IfMatch;
 use App\Http\OpenApi\Ok;
@@ -76,9 +75,6 @@ final class DocumentController
     {
         $path = Path::of($request->validate(['path' => 'required|string'])['path'])->value;
         $revision = Revision::named($request);
-        if ($revision === null) {
-            return Errors::respond(428, Revision::MISSING);
-        }
         if ($path !== $document->path) {
             $this->refuseTaken($workspace, $path);
             $document = $drafts->propose($document, $path, $person, $revision);

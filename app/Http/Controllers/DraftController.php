@@ -41,4 +41,15 @@ final class DraftController
     {
         return $edit->replace($request, $document, $person);
     }
+
+    #[OA\Patch(
+        path: '/workspaces/{workspace}/documents/{document}/draft', operationId: 'changeDraft',
+        parameters: [new IfMatch],
+        requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/Changes')),
+        responses: [new Ok('DocumentRow'), new OA\Response(response: 409, description: 'the changes were made from another content'), new OA\Response(response: 412, description: 'someone else has written meanwhile')],
+    )]
+    public function change(Request $request, Workspace $workspace, Document $document, #[CurrentUser] User $person, DraftEdit $edit): JsonResponse
+    {
+        return $edit->change($request, $document, $person);
+    }
 }

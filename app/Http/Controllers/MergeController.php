@@ -35,9 +35,6 @@ final readonly class MergeController
     {
         $theirs = $request->validate(['theirs' => 'required|string|size:64'])['theirs'];
         $revision = Revision::named($request);
-        if ($revision === null) {
-            return Errors::respond(428, Revision::MISSING);
-        }
         if ($document->saved_hash !== $theirs || $document->is_gone) {
             return Errors::respond(409, "{$document->path} has changed on disk again. Look at it as it is now; what you have merged is still on this page.");
         }

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Http\Data\SettingsData;
-use App\Http\Errors;
 use App\Http\NamingRuleReader;
 use App\Http\OpenApi\Body;
 use App\Http\OpenApi\IfMatch;
@@ -47,9 +46,6 @@ final class SettingsController
     public function update(Request $request, Workspace $workspace): JsonResponse
     {
         $revision = Revision::named($request);
-        if ($revision === null) {
-            return Errors::respond(428, Revision::MISSING);
-        }
         $given = $request->validate([
             'ignore' => 'array|max:200', 'ignore.*' => 'required|string|max:200', 'follow' => Rule::in(Settings::FOLLOW), 'templates' => 'nullable|string|max:4000',
             'numbering' => 'array|max:50', 'numbering.*' => 'required|string|max:120', 'namingRules' => 'array|max:200', ...NamingRuleReader::rules('namingRules.*'),

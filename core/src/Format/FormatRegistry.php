@@ -89,7 +89,7 @@ final class FormatRegistry
         return $this->forPath($path) instanceof Bulky ? self::BULKY_BYTES : self::READABLE_BYTES;
     }
 
-    /** Reads any content without ever failing: what cannot be read is a leaf with a note. */
+    /** Reads any content without ever failing: what cannot be read is in its note. */
     public function read(string $path, string $bytes): ParsedContent
     {
         $format = $this->forPath($path);
@@ -102,10 +102,7 @@ final class FormatRegistry
         if (! mb_check_encoding($bytes, 'UTF-8')) {
             return ParsedContent::leaf('Not valid UTF-8, so its references were not read.');
         }
-        try {
-            return $format->read($bytes);
-        } catch (MalformedContent $malformed) {
-            return ParsedContent::leaf($malformed->getMessage());
-        }
+
+        return $format->read($bytes);
     }
 }

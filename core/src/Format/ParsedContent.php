@@ -7,7 +7,7 @@ namespace Hafenbuch\Core\Format;
 use Hafenbuch\Core\Reference\FieldSite;
 use Hafenbuch\Core\Reference\ReferenceSite;
 
-/** What a format found in one content. A note says why a content is only a leaf. */
+/** What a format found in one content. A note says what of it could not be read, and why. */
 final readonly class ParsedContent
 {
     /**
@@ -26,11 +26,11 @@ final readonly class ParsedContent
      * @param  list<ReferenceSite>  $references  in any order
      * @param  list<FieldSite>  $fields
      */
-    public static function of(array $references, array $fields = [], ?string $base = null): self
+    public static function of(array $references, array $fields = [], ?string $base = null, ?string $note = null): self
     {
         usort($references, static fn (ReferenceSite $a, ReferenceSite $b): int => $a->offset <=> $b->offset);
 
-        return new self($references, $fields, null, $base);
+        return new self($references, $fields, $note, $base);
     }
 
     public static function leaf(?string $note = null): self

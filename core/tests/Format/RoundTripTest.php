@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 use Hafenbuch\Core\Format\Format;
 use Hafenbuch\Core\Format\FormatRegistry;
-use Hafenbuch\Core\Format\MalformedContent;
 use Hafenbuch\Core\Tests\Support\Generated;
 use Hafenbuch\Core\Tests\Support\InstalledFiles;
 use Hafenbuch\Core\Tests\Support\RoundTrip;
@@ -37,12 +36,8 @@ it('keeps every other byte of files that others wrote', function (Format $format
         if (! mb_check_encoding($bytes, 'UTF-8')) {
             continue;
         }
-        try {
-            RoundTrip::check($format, $bytes, ['ä b&(1)".svg'], $file);
-            $read++;
-        } catch (MalformedContent) {
-            // Not every file that bears a format's name keeps to it.
-        }
+        RoundTrip::check($format, $bytes, ['ä b&(1)".svg'], $file);
+        $read++;
     }
     if ($read === 0) {
         $this->markTestSkipped('No such files are installed here.');

@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use Hafenbuch\Core\Format\Lexer\XmlLexer;
 use Hafenbuch\Core\Format\MalformedContent;
 use Hafenbuch\Core\Format\Svg\SvgFormat;
 use Hafenbuch\Core\Reference\ReferenceSite;
@@ -51,7 +52,8 @@ it('has no single place for a title that holds more than text', function () {
 });
 
 it('says where a drawing is malformed', function (string $svg, string $message) {
-    expect(fn () => (new SvgFormat)->read($svg))->toThrow(MalformedContent::class, $message);
+    expect((new SvgFormat)->read($svg)->note)->toContain($message)
+        ->and(fn () => XmlLexer::tokens($svg))->toThrow(MalformedContent::class, $message);
 })->with([
     ["<svg>\n  <g></svg>", 'The end tag </svg> stands where </g> is due (line 2, column 6)'],
     ['<svg><image href="a.png></svg>', 'not well-formed'],
@@ -59,6 +61,20 @@ it('says where a drawing is malformed', function (string $svg, string $message) 
     ['', 'There is no element'],
     ['<svg><!-- ', 'comment that is not closed'],
     ["<svg>\nGröße < x</svg>", 'A “<” that starts no tag (line 2, column 7)'],
+]);
+
+it('reads on behind what is malformed', function (string $svg, array $references) {
+    expect(svgReferences($svg))->toBe($references)->and((new SvgFormat)->read($svg)->note)->not->toBeNull();
+})->with([
+    'an attribute in mid-typing' => ['<svg><image href="a.png" wid><use href="b.svg"/></svg>', [['image', 'a.png'], ['use', 'b.svg']]],
+    'a tag in mid-typing' => ["<svg><image href=\"a.png\"\n<use href='b.svg'/></svg>", [['image', 'a.png'], ['use', 'b.svg']]],
+    'a value in mid-typing' => ["<svg><image href=\"a.pn\n<use href='b.svg'/></svg>", [['use', 'b.svg']]],
+    'an element that is not closed' => ['<svg><g><image href="a.png"></svg>', [['image', 'a.png']]],
+    'an end tag too many' => ['<svg></g><image href="a.png"/></svg>', [['image', 'a.png']]],
+    'a style that is not closed' => ['<svg><style>g { fill: url(a.svg) }</svg>', [['style', 'a.svg']]],
+    'a comment in mid-typing' => ['<svg><!-- the arm <image href="a.png"/></svg>', [['image', 'a.png']]],
+    'a “<” in text' => ['<svg><text>1 < 2</text><image href="a.png"/></svg>', [['image', 'a.png']]],
+    'a second root element' => ['<svg/><svg><image href="a.png"/></svg>', [['image', 'a.png']]],
 ]);
 
 it('opens and expands no entity', function () {

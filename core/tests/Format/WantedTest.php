@@ -3,10 +3,12 @@
 declare(strict_types=1);
 
 use Hafenbuch\Core\Format\FormatRegistry;
+use Hafenbuch\Core\Format\Lexer\Faults;
 use Hafenbuch\Core\Format\Lexer\HtmlLexer;
 use Hafenbuch\Core\Format\Lexer\HtmlTag;
 use Hafenbuch\Core\Format\Lexer\HtmlWanted;
 use Hafenbuch\Core\Format\Lexer\JsonLexer;
+use Hafenbuch\Core\Format\Lexer\JsonString;
 use Hafenbuch\Core\Format\Lexer\JsonText;
 use Hafenbuch\Core\Format\Lexer\JsonWanted;
 use Hafenbuch\Core\Format\Lexer\XmlLexer;
@@ -78,6 +80,76 @@ it('reads of XML what is wanted as it does without passing over, and errors the 
     'scenes' => ['x3d', ['Inline', 'Script', 'meta'], []],
     'playlists' => ['xspf', ['location'], ['title']],
 ]);
+
+/** @return string a content with up to four places spoilt */
+function spoilt(string $content): string
+{
+    for ($n = mt_rand(1, 4); $n > 0 && $content !== ''; $n--) {
+        $content = substr_replace($content, ['<', '>', '"', '{', '}', '', '/', '&', '</g>', '<!--', ']', ',', "\n", '<?'][mt_rand(0, 13)], mt_rand(0, strlen($content) - 1), mt_rand(0, 3));
+    }
+
+    return $content;
+}
+
+it('cuts malformed XML into tokens that are every byte of it, with elements that are all closed', function (string $extension) {
+    $malformed = 0;
+    foreach (contentsOf($extension) as $xml) {
+        $xml = spoilt($xml);
+        $faults = new Faults;
+        $at = str_starts_with($xml, "\u{FEFF}") ? 3 : 0;
+        $open = [];
+        foreach (XmlLexer::tokens($xml, faults: $faults) as $token) {
+            expect($token->offset)->toBe($at);
+            $at = $token->end();
+            if ($token->kind === XmlTokenKind::StartTag) {
+                $open[] = $token->name;
+            } elseif ($token->kind === XmlTokenKind::EndTag) {
+                expect(array_pop($open))->toBe($token->name);
+            }
+        }
+        $malformed += $faults->words() === null ? 0 : 1;
+        expect($open)->toBe([])->and($faults->areTooMany() || $at === strlen($xml))->toBeTrue()
+            ->and($faults->words() === null)->toBe(is_array(readOrError(static fn (): array => XmlLexer::tokens($xml))));
+    }
+    expect($malformed)->toBeGreaterThan(50);
+})->with(['svg', 'x3d', 'xspf']);
+
+it('finds in malformed XML what it finds without passing over', function () {
+    $wanted = XmlWanted::elements(['image', 'use'], ['title']);
+    foreach (contentsOf('svg') as $svg) {
+        $svg = spoilt($svg);
+        $names = static fn (array $tokens): array => array_values(array_map(
+            static fn (XmlToken $token): int => $token->offset,
+            array_filter($tokens, static fn (XmlToken $token): bool => in_array($token->localName(), ['image', 'use'], true) && $token->attributes() !== []),
+        ));
+        expect($names(XmlLexer::tokens($svg, $wanted, new Faults)))->toBe($names(XmlLexer::tokens($svg, faults: new Faults)), $svg);
+    }
+});
+
+it('reads on behind what is malformed in JSON', function (string $json, array $strings) {
+    $faults = new Faults;
+    $read = JsonLexer::read($json, faults: $faults);
+
+    expect(array_map(static fn (JsonString $string): string => substr($json, $string->offset, $string->length), $read->strings))->toBe($strings)->and($faults->words())->not->toBeNull();
+})->with([
+    'a value in mid-typing' => ["{\"a\": ,\n\"b\": \"c\"}", ['/b' => 'c']],
+    'a string in mid-typing' => ["{\"a\": \"arm.sv\n\"b\": \"c\"}", ['/b' => 'c']],
+    'a comma that is missing' => ["{\"a\": \"x\"\n\"b\": \"c\"}", ['/a' => 'x', '/b' => 'c']],
+    'a comma too many' => ['{"a": ["x",], "b": "c"}', ['/a/0' => 'x', '/b' => 'c']],
+    'a bracket that is missing' => ['{"a": {"x": ["y"}, "b": "c"}', ['/a/x/0' => 'y', '/b' => 'c']],
+    'a bracket too many' => ['{"a": "x"], "b": "c"}', ['/a' => 'x', '/b' => 'c']],
+    'an end too early' => ['{"a": {"x": "y"', ['/a/x' => 'y']],
+    'nothing' => ['', []],
+]);
+
+it('comes to an end with any JSON, in memory and time that go with its size', function () {
+    foreach ([...contentsOf('otio'), ...contentsOf('gltf'), str_repeat('[', 500_000), str_repeat('{"a":', 200_000), str_repeat('],', 500_000), '{'.str_repeat("\n", 500_000), '['.str_repeat('"', 500_000)] as $json) {
+        $json = spoilt($json);
+        $faults = new Faults;
+        JsonLexer::read($json, faults: $faults);
+        expect($faults->words() === null)->toBe(! is_string(readOrError(static fn (): JsonText => JsonLexer::read($json))));
+    }
+});
 
 it('looks for a wanted child only below the root', function () {
     $wanted = XmlWanted::elements(['image'], ['title']);

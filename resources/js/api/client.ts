@@ -7,6 +7,7 @@ export type Quay = Schemas['Quay'];
 export type Plan = Schemas['Plan'];
 export type PlanLine = Schemas['PlanLine'];
 export type WayOut = Schemas['WayOut'];
+export type Change = Schemas['Change'];
 export type Decision = Schemas['Decision'];
 export type Document = Schemas['Document'];
 export type Reference = Schemas['Reference'];

@@ -24,10 +24,11 @@ import { BothSheet } from './BothSheet';
 import { Editor } from './Editor';
 import { Fields } from './Fields';
 import { Lineage } from './Lineage';
+import type { Keeping } from './OpenDraft';
 import { PointSheet } from './PointSheet';
 import { Preview } from './Preview';
 import { References } from './References';
-import { type Keeping, useDraft } from './useDraft';
+import { useDraft } from './useDraft';
 import { useEdits } from './useEdits';
 import { Versions } from './Versions';
 
@@ -65,7 +66,12 @@ function OneDocument({ workspace, id }: { workspace: string; id: string }) {
         queryFn: () => answer(api.GET('/workspaces/{workspace}/documents/{document}', { params: { path: { workspace, document: id } } })),
     });
     const shownRow = query.data?.row;
-    const draft = useDraft(workspace, id, shownRow?.title ?? fileName(shownRow?.path ?? ''), shownRow?.path ?? '');
+    const { draft, loaded, keeping, problem, isHeld } = useDraft(
+        workspace,
+        id,
+        shownRow?.title ?? fileName(shownRow?.path ?? ''),
+        shownRow?.path ?? '',
+    );
     const past = usePast(workspace, id);
     const [isBoth, setBoth] = useState(false);
     const edits = useEdits(workspace, id, draft);
@@ -79,12 +85,11 @@ function OneDocument({ workspace, id }: { workspace: string; id: string }) {
     const document = query.data;
     const row = document?.row;
     const revision = row?.revision;
-    const { follow } = draft;
     useEffect(() => {
         if (revision !== undefined) {
-            follow(revision);
+            draft.follow(revision);
         }
-    }, [revision, follow]);
+    }, [revision, draft]);
 
     async function decideAndGo(kind: 'save' | 'discard') {
         await draft.flush();
@@ -135,7 +140,7 @@ function OneDocument({ workspace, id }: { workspace: string; id: string }) {
     }
     const name = row.title ?? fileName(row.path);
     // Offsets are those of the content on the server; while typing, the editor moves its marks itself.
-    const isCalm = draft.keeping === 'kept';
+    const isCalm = keeping === 'kept';
     const isLockedByOther = row.access.startsWith('locked by');
     const canEdit = document.isText && !isLockedByOther && !isLook;
     const isPicture = /^(image|audio|video)\//.test(document.mediaType);
@@ -183,14 +188,14 @@ function OneDocument({ workspace, id }: { workspace: string; id: string }) {
             </ViewHead>
             <Source>
                 {document.isText && (
-                    <Bar $stop={draft.keeping === 'failed' || draft.keeping === 'moved on'} role="status">
+                    <Bar $stop={keeping === 'failed' || keeping === 'moved on'} role="status">
                         <span>
-                            {draft.keeping === 'kept' && row.draftAt
+                            {keeping === 'kept' && row.draftAt
                                 ? `Draft kept ${ago(row.draftAt, now)}${row.draftBy ? ` by ${row.draftBy}` : ''}. The file changes only when you save.`
-                                : WORDS[draft.keeping]}
-                            {(draft.keeping === 'failed' || draft.keeping === 'moved on') && draft.problem}
+                                : WORDS[keeping]}
+                            {(keeping === 'failed' || keeping === 'moved on') && problem}
                         </span>
-                        {draft.keeping === 'moved on' && (
+                        {keeping === 'moved on' && (
                             <>
                                 <TextButton onPress={() => setBoth(true)}>Look at both</TextButton>
                                 <TextButton onPress={() => draft.settle('theirs')}>Take theirs</TextButton>
@@ -227,20 +232,18 @@ function OneDocument({ workspace, id }: { workspace: string; id: string }) {
                 {document.note && <Notice>{document.note}</Notice>}
                 <div>
                     {document.isText ? (
-                        draft.loaded ? (
+                        loaded ? (
                             <Editor
                                 path={row.path}
-                                text={draft.loaded.text}
-                                load={draft.loaded.load}
+                                text={loaded.text}
+                                load={loaded.load}
                                 references={isCalm ? document.refersTo : NONE}
-                                isFixed={isLockedByOther || isLook}
-                                onEdit={draft.edit}
+                                isFixed={isLockedByOther || isLook || isHeld}
+                                onEdit={(load, changes, now) => draft.type(load, changes, now)}
                                 onOpen={(target) => navigate(`/w/${workspace}/documents/${target}`)}
                             />
                         ) : (
-                            <Empty title={draft.problem ? 'The content cannot be read' : 'Reading …'}>
-                                {draft.problem && <p>{draft.problem}</p>}
-                            </Empty>
+                            <Empty title={problem ? 'The content cannot be read' : 'Reading …'}>{problem && <p>{problem}</p>}</Empty>
                         )
                     ) : isPicture ? (
                         <Preview document={document} workspace={workspace} large />
@@ -302,13 +305,13 @@ function OneDocument({ workspace, id }: { workspace: string; id: string }) {
                     {row.format}, {size(row.size)}, revision {row.revision}
                 </Facts>
             </Side>
-            {isBoth && draft.ours !== null && (
+            {isBoth && keeping === 'moved on' && (
                 <BothSheet
                     workspace={workspace}
                     id={id}
                     path={row.path}
                     ours={draft.ours}
-                    onSettle={draft.settle}
+                    onSettle={(whose) => draft.settle(whose)}
                     onClose={() => setBoth(false)}
                 />
             )}

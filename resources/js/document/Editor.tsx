@@ -1,4 +1,4 @@
-import { Compartment, EditorState } from '@codemirror/state';
+import { type ChangeSet, Compartment, EditorState, type Text } from '@codemirror/state';
 import { EditorView } from '@codemirror/view';
 import { basicSetup } from 'codemirror';
 import { useEffect, useRef } from 'react';
@@ -14,7 +14,7 @@ interface Props {
     references: Reference[];
     /** Whether it can only be read. */
     isFixed?: boolean;
-    onEdit: (text: string) => void;
+    onEdit: (load: number, changes: ChangeSet, now: Text) => void;
     onOpen: (id: string) => void;
 }
 
@@ -40,7 +40,9 @@ export function Editor({ path, text, load, references, isFixed, onEdit, onOpen }
                     fixing.current.of(EditorState.readOnly.of(isFixed ?? false)),
                     EditorView.contentAttributes.of({ 'aria-label': `Source of ${path}` }),
                     referenceMarks((id) => latest.current.onOpen(id)),
-                    EditorView.updateListener.of((update) => update.docChanged && latest.current.onEdit(update.state.sliceDoc())),
+                    EditorView.updateListener.of(
+                        (update) => update.docChanged && latest.current.onEdit(load, update.changes, update.state.doc),
+                    ),
                 ],
             }),
         });

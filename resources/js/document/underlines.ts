@@ -1,8 +1,9 @@
-import { type Extension, RangeSetBuilder, StateEffect, StateField } from '@codemirror/state';
+import { type Extension, RangeSetBuilder, StateEffect, StateField, type Text } from '@codemirror/state';
 import { Decoration, type DecorationSet, EditorView, hoverTooltip } from '@codemirror/view';
 import type { Reference } from '../api/client';
+import { Places } from './places';
 
-/** A reference by its characters in the editor, which count line ends as one. */
+/** A reference by its positions in the editor. */
 interface Mark {
     from: number;
     to: number;
@@ -16,7 +17,7 @@ const marks = StateField.define<{ marks: Mark[]; set: DecorationSet }>({
     update(value, transaction) {
         for (const effect of transaction.effects) {
             if (effect.is(showReferences)) {
-                const found = place(effect.value, transaction.state.sliceDoc(), transaction.state.lineBreak.length);
+                const found = placed(effect.value, transaction.state.doc, transaction.state.lineBreak);
                 const builder = new RangeSetBuilder<Decoration>();
                 for (const mark of found) {
                     builder.add(mark.from, mark.to, Decoration.mark({ class: `reference reference-${mark.reference.state}` }));
@@ -37,31 +38,15 @@ const marks = StateField.define<{ marks: Mark[]; set: DecorationSet }>({
     provide: (field) => EditorView.decorations.from(field, (value) => value.set),
 });
 
-/** Byte offsets of the file's text as positions in the editor. */
-function place(references: Reference[], text: string, breakLength: number): Mark[] {
-    const encoder = new TextEncoder();
-    const sorted = [...references].sort((a, b) => a.offset - b.offset);
-    const found: Mark[] = [];
-    let bytes = 0;
-    let at = 0;
-    const advance = (to: number) => {
-        while (bytes < to && at < text.length) {
-            const code = text.codePointAt(at) ?? 0;
-            const step = code > 0xffff ? 2 : 1;
-            bytes += code < 0x80 ? 1 : encoder.encode(String.fromCodePoint(code)).length;
-            at += step;
-        }
-        return at;
-    };
-    for (const reference of sorted) {
-        const from = advance(reference.offset);
-        const to = advance(reference.offset + reference.length);
-        const lines = breakLength > 1 ? text.slice(0, from).split('\r\n').length - 1 : 0;
-        if (to > from) {
-            found.push({ from: from - lines, to: to - lines, reference });
-        }
-    }
-    return found;
+function placed(references: Reference[], text: Text, lineBreak: string): Mark[] {
+    const places = new Places(text, lineBreak);
+    return [...references]
+        .sort((a, b) => a.offset - b.offset)
+        .map((reference) => {
+            const from = places.positionAt(reference.offset);
+            return { from, to: places.positionAt(reference.offset + reference.length), reference };
+        })
+        .filter((mark) => mark.to > mark.from);
 }
 
 const WORDS: Record<Reference['state'], string> = {

@@ -1,12 +1,12 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { answer, api, bytes, type FoundDocument, type Reference } from '../api/client';
-import type { useDraft } from './useDraft';
+import type { OpenDraft } from './OpenDraft';
 
 type At = { path: { workspace: string; document: string }; header: { 'If-Match': string } };
 
 /** The edits that the server makes in a document's source, each under the revision that is on the screen. */
-export function useEdits(workspace: string, id: string, draft: ReturnType<typeof useDraft>) {
+export function useEdits(workspace: string, id: string, draft: OpenDraft) {
     const client = useQueryClient();
     const [problem, setProblem] = useState<string | null>(null);
 
@@ -14,7 +14,7 @@ export function useEdits(workspace: string, id: string, draft: ReturnType<typeof
         setProblem(null);
         try {
             await draft.flush();
-            await edit({ path: { workspace, document: id }, header: { 'If-Match': `"${draft.revision()}"` } });
+            await edit({ path: { workspace, document: id }, header: { 'If-Match': `"${draft.revision}"` } });
             await draft.reload();
         } finally {
             await client.invalidateQueries({ queryKey: [workspace] });

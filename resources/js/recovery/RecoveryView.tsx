@@ -16,7 +16,7 @@ import { Empty } from '../ui/Empty';
 import { Notice } from '../ui/Notice';
 import { PathText } from '../ui/PathText';
 import { count, fileName, moment, readable, size } from '../ui/words';
-import { allUnsent, forgetUnsent, type Unsent } from '../watch/unsent';
+import { allUnsent, forgetSent, type Unsent } from '../watch/unsent';
 import { keepAsStep, sent } from '../watch/useUnsent';
 import { diedVisits } from '../watch/visits';
 
@@ -106,7 +106,7 @@ export function RecoveryView() {
                 }
                 if (one.unsent && standing(one) !== 'browser') {
                     await keepAsStep(workspace, one.id, one.unsent.text);
-                    await forgetUnsent(one.unsent.key);
+                    await forgetSent(one.unsent.key, one.unsent.edit);
                 }
             }
             recovered();

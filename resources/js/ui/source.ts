@@ -42,15 +42,15 @@ function languageOf(path: string): Extension {
 }
 
 /** A file keeps its own line ends: where all are CR LF they are the separator, else only LF is and a CR stays as it is. */
-function lineEnds(text: string): Extension {
+export function lineBreakOf(text: string): string {
     const isWindows = text.includes('\r\n') && !/(^|[^\r])\n|\r(?!\n)/.test(text);
-    return EditorState.lineSeparator.of(isWindows ? '\r\n' : '\n');
+    return isWindows ? '\r\n' : '\n';
 }
 
 /** How source looks and reads wherever it is shown. */
 export function sourceOf(path: string, text: string): Extension {
     return [
-        lineEnds(text),
+        EditorState.lineSeparator.of(lineBreakOf(text)),
         languageOf(path),
         syntaxHighlighting(inks),
         syntaxHighlighting(defaultHighlightStyle, { fallback: true }),

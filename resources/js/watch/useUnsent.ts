@@ -42,7 +42,7 @@ export async function sent(edit: Unsent, revision = edit.revision): Promise<bool
             body: new TextEncoder().encode(edit.text),
             headers: { 'If-Match': `"${revision}"`, 'Content-Type': 'application/octet-stream' },
         });
-        await forgetSent(edit.key, edit.text);
+        await forgetSent(edit.key, edit.edit);
         return true;
     } catch {
         return false; // The text stays here until someone has chosen, or the server can be reached.

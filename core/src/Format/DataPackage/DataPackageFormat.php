@@ -7,6 +7,7 @@ namespace Hafenbuch\Core\Format\DataPackage;
 use Hafenbuch\Core\Format\Editing\ReferenceEditing;
 use Hafenbuch\Core\Format\Format;
 use Hafenbuch\Core\Format\Language;
+use Hafenbuch\Core\Format\Lexer\Faults;
 use Hafenbuch\Core\Format\Lexer\JsonLexer;
 use Hafenbuch\Core\Format\Lexer\JsonText;
 use Hafenbuch\Core\Format\Notation\Inserted;
@@ -56,7 +57,8 @@ final class DataPackageFormat implements Format
 
     public function read(string $bytes): ParsedContent
     {
-        $json = JsonLexer::read($bytes);
+        $faults = new Faults;
+        $json = JsonLexer::read($bytes, faults: $faults);
         $notation = new JsonStringValue;
         $references = [];
         foreach ($json->strings as $pointer => $string) {
@@ -69,7 +71,7 @@ final class DataPackageFormat implements Format
             }
         }
 
-        return ParsedContent::of($references, $this->fields($bytes, $json));
+        return ParsedContent::of($references, $this->fields($bytes, $json), note: $faults->words());
     }
 
     public function blank(string $title): string

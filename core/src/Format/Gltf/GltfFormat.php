@@ -7,6 +7,7 @@ namespace Hafenbuch\Core\Format\Gltf;
 use Hafenbuch\Core\Format\Bulky;
 use Hafenbuch\Core\Format\Editing\ReferenceEditing;
 use Hafenbuch\Core\Format\Language;
+use Hafenbuch\Core\Format\Lexer\Faults;
 use Hafenbuch\Core\Format\Lexer\JsonLexer;
 use Hafenbuch\Core\Format\Lexer\JsonWanted;
 use Hafenbuch\Core\Format\Notation\JsonStringValue;
@@ -45,10 +46,11 @@ final class GltfFormat implements Bulky, Versioned
 
     public function read(string $bytes): ParsedContent
     {
+        $faults = new Faults;
         $notation = new JsonStringValue;
         $references = [];
         $fields = [];
-        foreach (JsonLexer::read($bytes, $this->wanted())->strings as $pointer => $string) {
+        foreach (JsonLexer::read($bytes, $this->wanted(), $faults)->strings as $pointer => $string) {
             $raw = static fn (): string => $notation->decode(substr($bytes, $string->offset, $string->length));
             if (preg_match('~^/(buffers|images)/\d+/uri$~', (string) $pointer, $match) === 1) {
                 $references[] = new ReferenceSite($match[1] === 'images' ? 'texture' : 'buffer', $string->offset, $string->length, $raw(), $notation);
@@ -57,7 +59,7 @@ final class GltfFormat implements Bulky, Versioned
             }
         }
 
-        return ParsedContent::of($references, $fields);
+        return ParsedContent::of($references, $fields, note: $faults->words());
     }
 
     /** glTF 2.0, section 5.9.3 (asset.version) */

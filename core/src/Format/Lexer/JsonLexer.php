@@ -44,16 +44,17 @@ final class JsonLexer
     /** The depth from which on everything is wanted. */
     private int $wantedDepth = PHP_INT_MAX;
 
-    private function __construct(private readonly string $bytes, private readonly ?JsonWanted $wanted) {}
+    private function __construct(private readonly string $bytes, private readonly ?JsonWanted $wanted, private readonly ?Faults $faults) {}
 
     /**
      * @param  ?JsonWanted  $wanted  null: every member
+     * @param  ?Faults  $faults  collects what is malformed; null: the first fault ends the reading
      *
      * @throws MalformedContent
      */
-    public static function read(string $bytes, ?JsonWanted $wanted = null): JsonText
+    public static function read(string $bytes, ?JsonWanted $wanted = null, ?Faults $faults = null): JsonText
     {
-        return (new self($bytes, $wanted))->run();
+        return (new self($bytes, $wanted, $faults))->run();
     }
 
     private function run(): JsonText
@@ -64,15 +65,60 @@ final class JsonLexer
         $this->skipSpace();
         $rootOffset = ($this->bytes[$this->at] ?? '') === '{' ? $this->at + 1 : null;
         $rootIsEmpty = $rootOffset !== null && preg_match('~\G\{\s*\}~', $this->bytes, $match, 0, $this->at) === 1;
-        for ($this->value(''); $this->open !== [];) {
+        $this->attempt(fn () => $this->value(''));
+        while ($this->open !== []) {
+            $this->attempt($this->members(...));
+        }
+        $this->attempt($this->end(...));
+
+        return new JsonText($this->strings, $rootOffset, $rootIsEmpty, $this->containers);
+    }
+
+    private function members(): void
+    {
+        while ($this->open !== []) {
             $this->next();
         }
+    }
+
+    /** @param callable(): void $part */
+    private function attempt(callable $part): void
+    {
+        try {
+            $part();
+        } catch (MalformedContent $malformed) {
+            if ($this->faults === null) {
+                throw $malformed;
+            }
+            $this->faults->note($this->bytes, $this->at, $malformed->getMessage());
+            $this->recover();
+        }
+    }
+
+    /** Goes on at the next comma, line or bracket that can belong to what is open. */
+    private function recover(): void
+    {
+        $this->at += strcspn($this->bytes, ",}]\n", $this->at);
+        $character = $this->bytes[$this->at] ?? '';
+        if ($character === '' || $this->faults?->areTooMany() === true) {
+            $this->open = [];
+
+            return;
+        }
+        // A line has a member of its own, whether the comma before it is there or not.
+        $this->isFresh = $character === "\n";
+        if ($character === '}' || $character === ']') {
+            $opened = array_keys(array_map(static fn (array $one): bool => $one['index'] < 0, $this->open), $character === '}', true);
+            $opened === [] ? $this->at++ : array_splice($this->open, end($opened) + 1);
+        }
+    }
+
+    private function end(): void
+    {
         $this->skipSpace();
         if ($this->at < strlen($this->bytes)) {
             throw $this->malformed('There is text behind the value');
         }
-
-        return new JsonText($this->strings, $rootOffset, $rootIsEmpty, $this->containers);
     }
 
     /** Reads a value, or opens it where it is a container. */
@@ -147,7 +193,13 @@ final class JsonLexer
             $this->at++;
             $this->close();
         } else {
-            throw $this->malformed($inObject ? 'A comma or “}” is due' : 'A comma or “]” is due');
+            $malformed = $this->malformed($inObject ? 'A comma or “}” is due' : 'A comma or “]” is due');
+            if ($this->faults === null || $character !== '"') {
+                throw $malformed;
+            }
+            // Only the comma is missing.
+            $this->faults->note($this->bytes, $this->at, $malformed->getMessage());
+            $this->enter();
         }
     }
 
@@ -211,6 +263,7 @@ final class JsonLexer
 
     private function malformed(string $what): MalformedContent
     {
-        return MalformedContent::at($this->bytes, $this->at, $what);
+        // Where faults are collected, line and column are sought for the first of them only.
+        return $this->faults === null ? MalformedContent::at($this->bytes, $this->at, $what) : new MalformedContent($what);
     }
 }

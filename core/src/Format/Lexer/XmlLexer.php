@@ -9,6 +9,7 @@ use Hafenbuch\Core\Format\MalformedContent;
 /**
  * Cuts XML 1.0 into tokens that together are every byte of it, and checks that tags balance.
  * It opens nothing and expands nothing: entities, external or not, stay the text that they are.
+ * Where faults are collected, what is malformed becomes text, and an element that is not closed gets an end tag of no bytes.
  */
 final class XmlLexer
 {
@@ -20,57 +21,61 @@ final class XmlLexer
 
     private int $position = 0;
 
+    /** @var list<XmlToken> */
+    private array $tokens = [];
+
     /** @var list<string> the names of the open elements */
     private array $open = [];
 
     private bool $hasRoot = false;
 
-    private function __construct(private readonly string $bytes, private readonly PassOver $passOver) {}
+    private function __construct(private readonly string $bytes, private readonly PassOver $passOver, private readonly ?Faults $faults) {}
 
     /**
      * @param  ?XmlWanted  $wanted  null: every element
+     * @param  ?Faults  $faults  collects what is malformed; null: the first fault ends the reading
      * @return list<XmlToken>
      *
      * @throws MalformedContent
      */
-    public static function tokens(string $bytes, ?XmlWanted $wanted = null): array
+    public static function tokens(string $bytes, ?XmlWanted $wanted = null, ?Faults $faults = null): array
     {
-        return (new self($bytes, new PassOver($wanted->passedOver ?? [])))->run();
+        return (new self($bytes, new PassOver($wanted->passedOver ?? []), $faults))->run();
     }
 
     /** @return list<XmlToken> */
     private function run(): array
     {
-        $tokens = [];
         $end = strlen($this->bytes);
         if (str_starts_with($this->bytes, "\u{FEFF}")) {
             $this->position = 3;
         }
-        while ($this->position < $end) {
+        while ($this->position < $end && $this->faults?->areTooMany() !== true) {
             $less = strpos($this->bytes, '<', $this->position);
             $textEnd = $less === false ? $end : $less;
             if ($textEnd > $this->position) {
-                $tokens[] = $this->text($textEnd - $this->position);
+                $this->tokens[] = $this->text($textEnd - $this->position);
             }
             if ($less !== false) {
-                $tokens[] = $this->markup();
+                $this->tokens[] = $this->markup();
             }
         }
         if ($this->open !== []) {
-            throw $this->malformed($end, 'The element <'.end($this->open).'> is not closed');
+            $this->fault($end, 'The element <'.end($this->open).'> is not closed');
+            $this->closeDownTo(0);
         }
         if (! $this->hasRoot) {
-            throw $this->malformed($end, 'There is no element');
+            $this->fault($end, 'There is no element');
         }
 
-        return $tokens;
+        return $this->tokens;
     }
 
     private function text(int $length): XmlToken
     {
         $offset = $this->position;
         if ($this->open === [] && strspn($this->bytes, " \t\r\n", $offset, $length) !== $length) {
-            throw $this->malformed($offset, 'There is text outside of the root element');
+            $this->fault($offset, 'There is text outside of the root element');
         }
 
         return $this->token(XmlTokenKind::Text, $length, innerOffset: $offset, innerLength: $length);
@@ -98,46 +103,65 @@ final class XmlLexer
             return $this->token(XmlTokenKind::Elements, $length);
         }
         if (preg_match(self::START_TAG, $this->bytes, $match, 0, $start) !== 1) {
-            throw $this->malformedTag($start);
+            return $this->brokenTag($start);
         }
         [$all, $name, $attributes, $slash] = $match;
+
+        return $this->tag($start, strlen($all), $name, strlen($attributes), $slash !== '');
+    }
+
+    private function tag(int $start, int $length, string $name, int $attributes, bool $isEmpty): XmlToken
+    {
         if ($this->open === [] && $this->hasRoot) {
-            throw $this->malformed($start, "There is a second root element <{$name}>");
+            $this->fault($start, "There is a second root element <{$name}>");
         }
         $this->hasRoot = true;
-        if ($slash === '') {
+        if (! $isEmpty) {
             $this->open[] = $name;
         }
-        $this->position += strlen($all);
+        $this->position += $length;
 
         return new XmlToken(
-            $slash === '' ? XmlTokenKind::StartTag : XmlTokenKind::EmptyTag,
-            $start, strlen($all), $name, $start + 1 + strlen($name), strlen($attributes), $this->bytes,
+            $isEmpty ? XmlTokenKind::EmptyTag : XmlTokenKind::StartTag,
+            $start, $length, $name, $start + 1 + strlen($name), $attributes, $this->bytes,
         );
     }
 
-    /** Finds out how far a tag goes well, for the error. */
-    private function malformedTag(int $start): MalformedContent
+    /** Takes a tag for as far as it goes well; the rest of it, up to the next bracket, is passed. */
+    private function brokenTag(int $start): XmlToken
     {
-        if (preg_match('~<('.self::NAME.')(?:\s+'.self::NAME.'\s*=\s*(?:"[^"<]*"|\'[^\'<]*\'))*+\s*~A', $this->bytes, $match, 0, $start) !== 1) {
-            return $this->malformed($start, 'A “<” that starts no tag');
+        if (preg_match('~<('.self::NAME.')((?:\s+'.self::NAME.'\s*=\s*(?:"[^"<]*"|\'[^\'<]*\'))*+)\s*~A', $this->bytes, $match, 0, $start) !== 1) {
+            return $this->broken($start, 1, 'A “<” that starts no tag');
         }
+        [$good, $name, $attributes] = $match;
+        $this->fault($start + strlen($good), "The tag <{$name}> is not well-formed here");
+        $length = strlen($good) + strcspn($this->bytes, '<>', $start + strlen($good));
+        $isClosed = ($this->bytes[$start + $length] ?? '') === '>';
+        // One that another tag interrupts is still being typed, and has no end tag yet.
+        $isEmpty = ! $isClosed || $this->bytes[$start + $length - 1] === '/';
 
-        return $this->malformed($start + strlen($match[0]), "The tag <{$match[1]}> is not well-formed here");
+        return $this->tag($start, $length + ($isClosed ? 1 : 0), $name, strlen($attributes), $isEmpty);
     }
 
     private function endTag(): XmlToken
     {
         $start = $this->position;
         if (preg_match('~\G</('.self::NAME.')\s*>~', $this->bytes, $match, 0, $start) !== 1) {
-            throw $this->malformed($start, 'An end tag that is not well-formed');
+            return $this->broken($start, 2, 'An end tag that is not well-formed');
         }
-        $expected = array_pop($this->open);
+        $last = count($this->open) - 1;
+        $expected = $this->open[$last] ?? null;
         if ($expected !== $match[1]) {
-            throw $this->malformed($start, $expected === null
+            $this->fault($start, $expected === null
                 ? "The end tag </{$match[1]}> closes nothing"
                 : "The end tag </{$match[1]}> stands where </{$expected}> is due");
+            $opened = array_keys($this->open, $match[1], true);
+            if ($opened === []) {
+                return $this->token(XmlTokenKind::Text, strlen($match[0]));
+            }
+            $this->closeDownTo(end($opened) + 1);
         }
+        array_pop($this->open);
 
         return $this->token(XmlTokenKind::EndTag, strlen($match[0]), $match[1]);
     }
@@ -147,7 +171,7 @@ final class XmlLexer
         $start = $this->position;
         $close = strpos($this->bytes, '?>', $start);
         if ($close === false || preg_match('~\G<\?('.self::NAME.')~', $this->bytes, $match, 0, $start) !== 1) {
-            throw $this->malformed($start, 'A processing instruction that is not closed');
+            return $this->broken($start, 2, 'A processing instruction that is not closed');
         }
         $inner = $start + strlen($match[0]);
         $this->position = $close + 2;
@@ -160,7 +184,7 @@ final class XmlLexer
         $inner = $this->position + strlen($open);
         $end = strpos($this->bytes, $close, $inner);
         if ($end === false) {
-            throw $this->malformed($this->position, "A {$what} that is not closed");
+            return $this->broken($this->position, strlen($open), "A {$what} that is not closed");
         }
 
         return $this->token($kind, $end + strlen($close) - $this->position, innerOffset: $inner, innerLength: $end - $inner);
@@ -171,7 +195,7 @@ final class XmlLexer
     {
         $start = $this->position;
         if (substr_compare($this->bytes, '<!DOCTYPE', $start, 9) !== 0) {
-            throw $this->malformed($start, 'A declaration that is not known here');
+            return $this->broken($start, 2, 'A declaration that is not known here');
         }
         $at = $start + 9;
         $inSubset = false;
@@ -190,7 +214,7 @@ final class XmlLexer
             }
         }
 
-        throw $this->malformed($start, 'A document type declaration that is not closed');
+        return $this->broken($start, 9, 'A document type declaration that is not closed');
     }
 
     private function token(XmlTokenKind $kind, int $length, string $name = '', int $innerOffset = 0, int $innerLength = 0): XmlToken
@@ -201,8 +225,25 @@ final class XmlLexer
         return $token;
     }
 
-    private function malformed(int $offset, string $what): MalformedContent
+    /** Ends the elements that should have been closed, until so many are open. */
+    private function closeDownTo(int $depth): void
     {
-        return MalformedContent::at($this->bytes, $offset, $what);
+        while (count($this->open) > $depth) {
+            $this->tokens[] = $this->token(XmlTokenKind::EndTag, 0, (string) array_pop($this->open));
+        }
+    }
+
+    /** Passes a delimiter that delimits nothing. */
+    private function broken(int $start, int $length, string $what): XmlToken
+    {
+        $this->fault($start, $what);
+
+        return $this->token(XmlTokenKind::Text, $length);
+    }
+
+    /** @throws MalformedContent where faults are not collected */
+    private function fault(int $offset, string $what): void
+    {
+        $this->faults === null ? throw MalformedContent::at($this->bytes, $offset, $what) : $this->faults->note($this->bytes, $offset, $what);
     }
 }

@@ -7,9 +7,9 @@ namespace Hafenbuch\Core\Format\Otio;
 use Hafenbuch\Core\Format\Editing\ReferenceEditing;
 use Hafenbuch\Core\Format\Format;
 use Hafenbuch\Core\Format\Language;
+use Hafenbuch\Core\Format\Lexer\Faults;
 use Hafenbuch\Core\Format\Lexer\JsonLexer;
 use Hafenbuch\Core\Format\Lexer\JsonWanted;
-use Hafenbuch\Core\Format\MalformedContent;
 use Hafenbuch\Core\Format\Notation\JsonStringValue;
 use Hafenbuch\Core\Format\ParsedContent;
 use Hafenbuch\Core\Format\Versioned;
@@ -46,11 +46,12 @@ final class OtioFormat implements Format, Versioned
 
     public function read(string $bytes): ParsedContent
     {
-        $json = JsonLexer::read($bytes, $this->wanted());
+        $faults = new Faults;
+        $json = JsonLexer::read($bytes, $this->wanted(), $faults);
         $notation = new JsonStringValue;
         $schema = $json->strings['/OTIO_SCHEMA'] ?? null;
         if ($schema === null) {
-            throw MalformedContent::at($bytes, 0, 'There is no OTIO_SCHEMA at its root');
+            $faults->note($bytes, 0, 'There is no OTIO_SCHEMA at its root');
         }
         $references = [];
         foreach ($json->strings as $pointer => $string) {
@@ -65,7 +66,7 @@ final class OtioFormat implements Format, Versioned
         $name = $json->strings['/name'] ?? null;
         $fields = $name === null ? [] : [new FieldSite(FieldSite::TITLE, $name->offset, $name->length, $notation->decode(substr($bytes, $name->offset, $name->length)), $notation)];
 
-        return ParsedContent::of($references, $fields);
+        return ParsedContent::of($references, $fields, note: $faults->words());
     }
 
     /** OpenTimelineIO serialized schema, Timeline.1 */

@@ -10,6 +10,7 @@ use Hafenbuch\Core\Format\Format;
 use Hafenbuch\Core\Format\Language;
 use Hafenbuch\Core\Format\Lexer\CssUrls;
 use Hafenbuch\Core\Format\Lexer\DecodedText;
+use Hafenbuch\Core\Format\Lexer\Faults;
 use Hafenbuch\Core\Format\Lexer\XmlAttribute;
 use Hafenbuch\Core\Format\Lexer\XmlLexer;
 use Hafenbuch\Core\Format\Lexer\XmlToken;
@@ -75,10 +76,11 @@ final class SvgFormat implements Format, Versioned
 
     public function read(string $bytes): ParsedContent
     {
+        $faults = new Faults;
         $references = [];
         $inStyle = false;
         $fields = new SvgFields($bytes);
-        foreach (XmlLexer::tokens($bytes, $this->wanted()) as $token) {
+        foreach (XmlLexer::tokens($bytes, $this->wanted(), $faults) as $token) {
             $fields->see($token);
             switch ($token->kind) {
                 case XmlTokenKind::StartTag:
@@ -106,7 +108,7 @@ final class SvgFormat implements Format, Versioned
             }
         }
 
-        return ParsedContent::of($references, $fields->places());
+        return ParsedContent::of($references, $fields->places(), note: $faults->words());
     }
 
     /** SVG 2; SVG 1.1, section 5.1.2 (version) */

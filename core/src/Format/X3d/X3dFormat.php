@@ -9,6 +9,7 @@ use Hafenbuch\Core\Format\Editing\XmlEditing;
 use Hafenbuch\Core\Format\Format;
 use Hafenbuch\Core\Format\Language;
 use Hafenbuch\Core\Format\Lexer\DecodedText;
+use Hafenbuch\Core\Format\Lexer\Faults;
 use Hafenbuch\Core\Format\Lexer\XmlAttribute;
 use Hafenbuch\Core\Format\Lexer\XmlLexer;
 use Hafenbuch\Core\Format\Lexer\XmlToken;
@@ -64,9 +65,10 @@ final class X3dFormat implements Format, Versioned
 
     public function read(string $bytes): ParsedContent
     {
+        $faults = new Faults;
         $references = [];
         $fields = new X3dFields($bytes);
-        foreach (XmlLexer::tokens($bytes, $this->wanted()) as $token) {
+        foreach (XmlLexer::tokens($bytes, $this->wanted(), $faults) as $token) {
             if ($token->kind !== XmlTokenKind::StartTag && $token->kind !== XmlTokenKind::EmptyTag) {
                 continue;
             }
@@ -76,7 +78,7 @@ final class X3dFormat implements Format, Versioned
             }
         }
 
-        return ParsedContent::of($references, $fields->places());
+        return ParsedContent::of($references, $fields->places(), note: $faults->words());
     }
 
     /** ISO/IEC 19775-1:2023 */

@@ -8,6 +8,7 @@ use Hafenbuch\Core\Format\Editing\ReferenceEditing;
 use Hafenbuch\Core\Format\Editing\XmlEditing;
 use Hafenbuch\Core\Format\Format;
 use Hafenbuch\Core\Format\Language;
+use Hafenbuch\Core\Format\Lexer\Faults;
 use Hafenbuch\Core\Format\Lexer\XmlLexer;
 use Hafenbuch\Core\Format\Lexer\XmlToken;
 use Hafenbuch\Core\Format\Lexer\XmlTokenKind;
@@ -52,10 +53,11 @@ final class XspfFormat implements Format, Versioned
 
     public function read(string $bytes): ParsedContent
     {
+        $faults = new Faults;
         $references = [];
         $fields = [];
         $open = [];
-        $tokens = XmlLexer::tokens($bytes, $this->wanted());
+        $tokens = XmlLexer::tokens($bytes, $this->wanted(), $faults);
         foreach ($tokens as $index => $token) {
             if ($token->kind === XmlTokenKind::EndTag) {
                 array_pop($open);
@@ -80,7 +82,7 @@ final class XspfFormat implements Format, Versioned
             }
         }
 
-        return ParsedContent::of($references, array_values($fields));
+        return ParsedContent::of($references, array_values($fields), note: $faults->words());
     }
 
     /** XSPF 1, section 4.1.1.1 */
