@@ -1,21 +1,23 @@
 import { Navigate, Route, Routes } from 'react-router';
 import { Problem } from './api/client';
 import { useSession, useWorkspaces } from './api/queries';
-import { CopyView } from './copy/CopyView';
-import { DocumentView } from './document/DocumentView';
-import { OutsideView } from './document/OutsideView';
-import { FilesView } from './files/FilesView';
 import { Frame } from './frame/Frame';
-import { AsOfView } from './history/AsOfView';
-import { PastView } from './history/PastView';
-import { HoldView } from './hold/HoldView';
-import { Logbook } from './logbook/Logbook';
 import { QuayView } from './quay/QuayView';
-import { RecoveryView } from './recovery/RecoveryView';
-import { SeriesView } from './series/SeriesView';
 import { Login } from './session/Login';
 import { Button } from './ui/Button';
 import { Empty } from './ui/Empty';
+import { later } from './ui/later';
+
+const CopyView = later(async () => (await import('./copy/CopyView')).CopyView);
+const DocumentView = later(async () => (await import('./document/DocumentView')).DocumentView);
+const OutsideView = later(async () => (await import('./document/OutsideView')).OutsideView);
+const FilesView = later(async () => (await import('./files/FilesView')).FilesView);
+const AsOfView = later(async () => (await import('./history/AsOfView')).AsOfView);
+const PastView = later(async () => (await import('./history/PastView')).PastView);
+const HoldView = later(async () => (await import('./hold/HoldView')).HoldView);
+const Logbook = later(async () => (await import('./logbook/Logbook')).Logbook);
+const RecoveryView = later(async () => (await import('./recovery/RecoveryView')).RecoveryView);
+const SeriesView = later(async () => (await import('./series/SeriesView')).SeriesView);
 
 export function App() {
     const session = useSession();

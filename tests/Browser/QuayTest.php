@@ -88,7 +88,7 @@ it('asks before it writes over what someone else has written in the same draft',
     $harbour = fullQuay(2);
     $browser = ($this->browser = new Browser)->logIn($harbour->owner->email);
     $browser->at('panels/f001.md')->keys(WebDriverKeys::ENTER)->find('.cm-content')->click();
-    $browser->script("window.realFetch = window.fetch; window.fetch = (...all) => (all[1]?.method === 'PUT' ? (window.isSending = true, new Promise((done) => setTimeout(() => done(window.realFetch(...all)), 1500))) : window.realFetch(...all))");
+    $browser->script("window.realFetch = window.fetch; window.fetch = (...all) => (all[0].method === 'PATCH' ? (window.isSending = true, new Promise((done) => setTimeout(() => done(window.realFetch(...all)), 1500))) : window.realFetch(...all))");
     $browser->keys(WebDriverKeys::CONTROL.WebDriverKeys::END)->keys('mine');
     $browser->until('return window.isSending === true');
     $harbour->command('draft', ['panels/f001.md', '--from', '-'], "# Theirs\n");

@@ -80,7 +80,7 @@ async function problemOf(response: Response): Promise<Problem> {
     return new Problem(response.status, typeof body.detail === 'string' ? body.detail : `The server answered ${response.status}.`, body);
 }
 
-export const api = createClient<paths>({ baseUrl: '/api' });
+export const api = createClient<paths>({ baseUrl: '/api', fetch: (request: Request) => fetch(request) });
 api.use(middleware);
 
 /** The answer's data; a failure has been thrown before. */

@@ -10,6 +10,7 @@ import { MergePane } from './MergePane';
 import { Pictures } from './Pictures';
 import { Summary } from './Summary';
 import { type Source, useContrast, useText } from './sources';
+import { Words } from './Words';
 
 const Whole = styled.div`display: grid; grid-template-rows: auto auto minmax(0, 1fr); height: 100%; min-height: 0; min-width: 0;`;
 const Sides = styled.div`display: grid; grid-template-columns: 1fr 1fr; border-bottom: 1px solid var(--rule);`;
@@ -20,15 +21,6 @@ const Side = styled.div<{ $past: boolean }>`
     b { font: 600 15px ${font.title}; background: var(--paper); padding: 0 4px; margin-left: -4px; }
     p { font-size: 13px; color: var(--ink-soft); overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
     p span { background: var(--paper); padding: 0 4px; margin-left: -4px; }
-`;
-export const Words = styled.div`
-    display: flex; flex-wrap: wrap; gap: 2px 18px; padding: 7px 16px; font-size: 14px; align-items: baseline; max-height: 132px; overflow-y: auto;
-    > ul { order: 3; flex-basis: 100%; list-style: none; margin: 2px 0 0; padding: 0; display: grid; gap: 1px 20px; grid-template-columns: repeat(auto-fill, minmax(330px, 1fr)); }
-    li { font-size: 13.5px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-    li b { font-weight: 600; }
-    code { font-size: 12.5px; }
-    del { text-decoration-color: var(--ink-soft); color: var(--ink-soft); }
-    > span.way { margin-left: auto; display: flex; gap: 14px; }
 `;
 interface Props {
     workspace: string;

@@ -66,7 +66,7 @@ export class OpenDraft {
     #revision = 0;
     #typed = new Typed(Text.empty, '\n', true);
     #load = 0;
-    #timer = 0;
+    #timer: ReturnType<typeof setTimeout> | undefined;
     /** When the oldest edit was made that is not on its way yet. */
     #since = 0;
     #hasMoved = false;
@@ -181,7 +181,7 @@ export class OpenDraft {
 
     #send(): Promise<void> {
         clearTimeout(this.#timer);
-        this.#timer = 0;
+        this.#timer = undefined;
         const sending = this.#hasMoved ? null : this.#typed.send();
         if (sending === null) {
             return this.#sending ?? Promise.resolve();
@@ -190,7 +190,7 @@ export class OpenDraft {
         this.#say({ keeping: 'sending' });
         this.#sending = this.#deliver(this.#typed, sending, this.#edit()).finally(() => {
             this.#sending = null;
-            if (this.#typed.isWaiting && this.#timer === 0 && !this.#hasMoved) {
+            if (this.#typed.isWaiting && this.#timer === undefined && !this.#hasMoved) {
                 this.#wait();
             }
         });

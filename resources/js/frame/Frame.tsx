@@ -1,19 +1,14 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { NavLink, Outlet, useNavigate, useParams } from 'react-router';
 import styled from 'styled-components';
 import { answer, api, type Person, type Row } from '../api/client';
 import { changePerson, usePulse, useQuay, useWorkspaces } from '../api/queries';
-import { SetAsideSheet } from '../copy/SetAsideSheet';
-import { NewSheet } from '../open/NewSheet';
-import { OpenSheet } from '../open/OpenSheet';
-import { UploadSheet } from '../open/UploadSheet';
-import { KeepingSheet } from '../settings/KeepingSheet';
-import { SettingsSheet } from '../settings/SettingsSheet';
 import { type Command, CommandBookContext } from '../shell/commands';
 import type { FrameContext, Incoming, Making } from '../shell/context';
 import { font } from '../theme/tokens';
 import { Button, TextButton } from '../ui/Button';
+import { later, loadTheRest } from '../ui/later';
 import { Notice } from '../ui/Notice';
 import { isUnsaved } from '../ui/rows';
 import { useTheme } from '../ui/useTheme';
@@ -22,15 +17,25 @@ import { Kept } from '../watch/Kept';
 import { useUnsent } from '../watch/useUnsent';
 import { endVisit, useVisit } from '../watch/useVisit';
 import { useWatch } from '../watch/useWatch';
-import { WatchSheet } from '../watch/WatchSheet';
-import { LeaveSheet } from './LeaveSheet';
-import { Palette } from './Palette';
-import { Shortcuts } from './Shortcuts';
 import { useCommandBook } from './useCommandBook';
 import { useFocusHome } from './useFocusHome';
 import { useLeaving } from './useLeaving';
 import { useRecoveryOffer } from './useRecoveryOffer';
 import { useShortcuts } from './useShortcuts';
+
+const SetAsideSheet = later(async () => (await import('../copy/SetAsideSheet')).SetAsideSheet);
+const NewSheet = later(async () => (await import('../open/NewSheet')).NewSheet);
+const OpenSheet = later(async () => (await import('../open/OpenSheet')).OpenSheet);
+const UploadSheet = later(async () => (await import('../open/UploadSheet')).UploadSheet);
+const KeepingSheet = later(async () => (await import('../settings/KeepingSheet')).KeepingSheet);
+const SettingsSheet = later(async () => (await import('../settings/SettingsSheet')).SettingsSheet);
+const WatchSheet = later(async () => (await import('../watch/WatchSheet')).WatchSheet);
+const LeaveSheet = later(async () => (await import('./LeaveSheet')).LeaveSheet);
+const Palette = later(async () => (await import('./Palette')).Palette);
+const Shortcuts = later(async () => (await import('./Shortcuts')).Shortcuts);
+
+/** After the first rows, so that nothing competes with them. */
+const REST_MS = 1500;
 
 const Page = styled.div`display: grid; grid-template: 46px auto minmax(0, 1fr) / 136px minmax(0, 1fr); height: 100%;`;
 const Top = styled.header`
@@ -68,7 +73,13 @@ export function Frame({ person }: { person: Person }) {
 
     const rows = quay.data?.rows ?? [];
     const hold = quay.data?.hold ?? [];
-    const hasUnsaved = [...rows, ...hold].some(isUnsaved);
+    const isShown = quay.data !== undefined;
+    useEffect(() => {
+        if (isShown) {
+            const timer = setTimeout(() => void loadTheRest(), REST_MS);
+            return () => clearTimeout(timer);
+        }
+    }, [isShown]);
     useVisit(workspace);
     useFocusHome();
     const offer = useRecoveryOffer(workspace, person.id);
@@ -78,7 +89,11 @@ export function Frame({ person }: { person: Person }) {
     const [leaving, setLeaving] = useState<{ act: string; onLeave: () => Promise<void> | void } | null>(null);
     useLeaving(rows.some(isUnsaved), () => setLeaving({ act: 'Close the page', onLeave: () => setLeaving(null) }));
 
-    const leave = (act: string, onLeave: () => Promise<void> | void) => (hasUnsaved ? setLeaving({ act, onLeave }) : onLeave());
+    async function leave(act: string, onLeave: () => Promise<void> | void) {
+        // Asked anew: before the first answer nothing is known, and what others have written since counts too.
+        const { data } = await quay.refetch();
+        await ([...(data?.rows ?? []), ...(data?.hold ?? [])].some(isUnsaved) ? setLeaving({ act, onLeave }) : onLeave());
+    }
     async function makePoint() {
         try {
             setSaid((await watch.makePoint()) ? 'recovery point made' : 'nothing new since the newest point');

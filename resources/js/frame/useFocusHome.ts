@@ -19,10 +19,11 @@ export function useFocusHome(): void {
             if (!had || had.isConnected || (document.activeElement !== document.body && document.activeElement !== null)) {
                 return;
             }
-            const near = around.find((one) => one.isConnected && one.id !== 'app') ?? document.querySelector('main');
-            around = [];
-            const place = near instanceof HTMLElement && near.tagName !== 'MAIN' ? near : (near?.querySelector<HTMLElement>('h1') ?? near);
-            if (place instanceof HTMLElement) {
+            const near = around.find((one) => one.isConnected && one.id !== 'app') ?? document.querySelector<HTMLElement>('main');
+            const place = near?.tagName === 'MAIN' ? near.querySelector<HTMLElement>('h1, h2') : near;
+            // A view whose code is still on its way has no heading yet.
+            if (place) {
+                around = [];
                 if (!place.matches('a, button, input, textarea, select, [tabindex]')) {
                     place.tabIndex = -1;
                 }

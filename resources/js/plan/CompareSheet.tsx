@@ -1,9 +1,9 @@
 import { useQuery } from '@tanstack/react-query';
 import styled from 'styled-components';
 import { answer, api, type Decision, type PlanLine } from '../api/client';
-import { Words } from '../contrast/ContrastView';
 import { FactTable } from '../contrast/FactTable';
 import { Summary } from '../contrast/Summary';
+import { Words } from '../contrast/Words';
 import { Button } from '../ui/Button';
 import { ComparisonView } from '../ui/ComparisonView';
 import { Drawing } from '../ui/Drawing';
