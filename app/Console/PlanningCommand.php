@@ -80,7 +80,7 @@ abstract class PlanningCommand extends HafenbuchCommand
             $choices[$this->document($workspace, $path)->id] = Decision::copy($new, false, (bool) $this->option('of-saved'), $this->over($workspace, $new));
         }
         foreach ($this->pairs('copy-with-below') as [$path, $folder]) {
-            $rows = CopyTree::rows($snapshots->around($workspace, [$this->document($workspace, $path)->id]), $this->document($workspace, $path)->id, new CopyOptions(new NamingRule, $folder));
+            $rows = CopyTree::rows($snapshots->withBelow($workspace, [$this->document($workspace, $path)->id]), $this->document($workspace, $path)->id, new CopyOptions(new NamingRule, $folder));
             $choices = [...$choices, ...CopyTree::decisions($rows, (bool) $this->option('of-saved'))];
         }
 

@@ -22,6 +22,7 @@ final readonly class DocumentRow
         #[OA\Property(enum: ['new', 'modified', 'as saved'])] public string $content,
         #[OA\Property(enum: ['settled', 'unsettled', 'stray'])] public string $below,
         #[OA\Property] public ?string $because,
+        #[OA\Property(description: 'how many references away that is')] public ?int $distance,
         #[OA\Property(enum: ['there', 'changed outside', 'gone'])] public ?string $file,
         #[OA\Property] public string $access,
         #[OA\Property(description: 'whether the reader has locked it')] public bool $lockedByYou,

@@ -24,7 +24,7 @@ final readonly class RowReader
     public function rows(Workspace $workspace, array $ids, User $viewer): array
     {
         $snapshot = $this->snapshots->forRows($workspace, $ids, $viewer);
-        $below = $snapshot->below();
+        $below = $snapshot->below($ids);
         $facts = $this->facts($ids);
         $wanted = array_fill_keys($ids, true);
         $own = array_fill_keys(DB::table('document_locks')->where('user_id', $viewer->id)->pluck('document_id')->all(), true);
@@ -37,7 +37,7 @@ final readonly class RowReader
             }
             $rows[$id] = new DocumentRow(
                 $id, $document->path, $fact->title, $fact->format,
-                $document->contentState()->value, $below[$id]['state']->value, $below[$id]['because'],
+                $document->contentState()->value, $below[$id]['state']->value, $below[$id]['because'], $below[$id]['distance'],
                 $document->fileState()?->value, (string) $document->access,
                 isset($own[$id]),
                 $fact->draft_size ?? $fact->size, $fact->revision,

@@ -73,9 +73,8 @@ final readonly class Planning
     public function reach(Workspace $workspace, User $person, ?string $id, Scope $scope): array
     {
         $quay = $scope === Scope::Quay ? (new Quay($workspace, $person))->all() : [];
-        $around = $scope === Scope::Below && $id !== null ? [$id] : $quay;
 
-        return $scope->documents($this->snapshots->around($workspace, $around, $person, lookAt: []), $id, $quay);
+        return $scope->documents($this->snapshots->unsaved($workspace), $id, $quay);
     }
 
     /**

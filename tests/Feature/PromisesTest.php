@@ -77,7 +77,7 @@ it('gives the same plan of a move, a save as and a copy whether it reads parts o
         $ids = array_merge(array_keys($decisions), ...array_values(array_map(static fn (Decision $decision): array => $decision->followers, $decisions)));
         $part = (new Planner)->plan($reader->around($harbour->workspace, $ids, $harbour->owner, $paths), $decisions, $maker());
         $all = (new Planner)->plan($reader->whole($harbour->workspace, $harbour->owner, $paths), $decisions, $maker());
-        expect($part)->toEqual($all);
+        expect([$part->lines, $part->warnings, $part->blockers, $part->contents])->toEqual([$all->lines, $all->warnings, $all->blockers, $all->contents]);
     }
 });
 

@@ -11,13 +11,15 @@ use App\Saving\Execution;
 use App\Saving\PlanBlocked;
 use App\Saving\Planning;
 use App\Saving\Undoing;
+use App\Workspace\Graph\WorkspaceGraphs;
 use App\Workspace\Index\SnapshotReader;
 use Hafenbuch\Core\Document\Snapshot;
 use Hafenbuch\Core\Plan\Plan;
 use Hafenbuch\Core\Tests\Support\Work\Doc;
 use Hafenbuch\Core\Tests\Support\Work\Worked;
+use PHPUnit\Framework\Assert;
+/** Random work on real files, through the application's own tables. */ use PHPUnit\Framework\Assert;
 
-/** Random work on real files, through the application's own tables. */
 final class HarbourWorked implements Worked
 {
     public readonly Harbour $harbour;
@@ -62,7 +64,15 @@ final class HarbourWorked implements Worked
 
     public function snapshot(): Snapshot
     {
-        return app(SnapshotReader::class)->whole($this->harbour->workspace, $this->harbour->owner);
+        $whole = app(SnapshotReader::class)->whole($this->harbour->workspace, $this->harbour->owner);
+        // What is kept of who refers to whom is what the tables say, whatever was done.
+        $kept = app(WorkspaceGraphs::class)->of($this->harbour->workspace);
+        foreach (array_keys($whole->documents) as $id) {
+            Assert::assertEqualsCanonicalizing($whole->graph()->targetsOf((string) $id), $kept->targetsOf((string) $id));
+            Assert::assertEqualsCanonicalizing($whole->graph()->referrersOf((string) $id), $kept->referrersOf((string) $id));
+        }
+
+        return $whole;
     }
 
     public function execute(array $decisions): Plan

@@ -16,7 +16,7 @@ use App\Quay\Closings;
 use App\Quay\Quay;
 use App\Quay\Recent;
 use App\Quay\RowReader;
-use App\Workspace\Index\SnapshotReader;
+use App\Workspace\Graph\WorkspaceGraphs;
 use Illuminate\Container\Attributes\CurrentUser;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -76,11 +76,11 @@ final class QuayController
         new OA\Property(property: 'documents', type: 'array', items: new OA\Items(type: 'string')),
         new OA\Property(property: 'withBelow', type: 'boolean'),
     ], ['documents']), responses: [new Ok('Quay')])]
-    public function store(Request $request, Workspace $workspace, #[CurrentUser] User $person, SnapshotReader $snapshots): JsonResponse
+    public function store(Request $request, Workspace $workspace, #[CurrentUser] User $person, WorkspaceGraphs $graphs): JsonResponse
     {
         $ids = $this->documents($request, $workspace);
         if ($request->boolean('withBelow')) {
-            array_push($ids, ...$snapshots->around($workspace, $ids, lookAt: [])->graph()->below($ids));
+            array_push($ids, ...$graphs->of($workspace)->below($ids));
         }
         (new Quay($workspace, $person))->open($ids);
 

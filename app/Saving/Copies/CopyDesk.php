@@ -31,7 +31,7 @@ final readonly class CopyDesk
      */
     public function rows(Workspace $workspace, Document $top, CopyOptions $options): array
     {
-        $rows = CopyTree::rows($this->snapshots->around($workspace, [$top->id], lookAt: []), $top->id, $options);
+        $rows = CopyTree::rows($this->snapshots->withBelow($workspace, [$top->id]), $top->id, $options);
         $check = new PathCheck($workspace, array_values(array_filter(array_map(static fn (CopyRow $row): ?string => $row->newPath, $rows))));
 
         return CopyTree::checked($rows, $check->obstacle(...));

@@ -7,7 +7,7 @@ namespace Hafenbuch\Core\Document;
 use Hafenbuch\Core\Path\Path;
 use Hafenbuch\Core\Reference\Graph;
 
-/** The documents of a workspace at one instant, as far as a question needs them. */
+/** The documents of a workspace at one instant, as far as a question needs them; all that are unsaved are among them. */
 final class Snapshot
 {
     /** @var array<string, DocumentSnapshot> by id */
@@ -22,8 +22,6 @@ final class Snapshot
     /** @var array<string, list<int>> path to the numbers of its documents, where there are several */
     private array $shared = [];
 
-    private ?Graph $graph = null;
-
     /** @var array<string, list<string>>|null folded path to the paths that have files */
     private ?array $folded = null;
 
@@ -31,8 +29,9 @@ final class Snapshot
      * @param  iterable<DocumentSnapshot>  $documents
      * @param  array<string, OnDisk>  $looks  what is at paths that a decision names and that are no document's
      * @param  array<string, true>  $taken  more paths, folded, that cannot be had; as many as lie near those that are taken
+     * @param  ?Graph  $graph  of the whole workspace, also of documents that are not among these; null: it is made of these
      */
-    public function __construct(iterable $documents, private readonly array $looks = [], private readonly array $taken = [])
+    public function __construct(iterable $documents, private readonly array $looks = [], private readonly array $taken = [], private ?Graph $graph = null)
     {
         $byId = [];
         foreach ($documents as $document) {
@@ -146,7 +145,7 @@ final class Snapshot
                 }
                 $targets[] = array_values($of);
             }
-            $this->graph = new Graph(array_map(static fn (DocumentSnapshot $document): string => $document->id, $this->numbered), $targets);
+            $this->graph = Graph::of(array_map(static fn (DocumentSnapshot $document): string => $document->id, $this->numbered), $targets);
         }
 
         return $this->graph;
@@ -180,20 +179,23 @@ final class Snapshot
     }
 
     /**
-     * The below axis of every document, in one pass.
+     * The below axis of documents.
      *
-     * @return array<string, array{state: BelowState, because: ?string}> by id; `because` is the stray's path or the unsettling document's
+     * @param  ?list<string>  $ids  null: all
+     * @return array<string, array{state: BelowState, because: ?string, distance: ?int}> by id; `because` is the stray's path or the unsettling document's, `distance` how many references away that is
      */
-    public function below(): array
+    public function below(?array $ids = null): array
     {
-        $nearest = $this->graph()->nearestBelow($this->unsaved());
+        $documents = $ids === null ? $this->documents : array_intersect_key($this->documents, array_flip($ids));
+        $nearest = $this->graph()->nearestBelow($this->unsaved(), array_map(strval(...), array_keys($documents)));
         $states = [];
-        foreach ($this->documents as $id => $document) {
+        foreach ($documents as $id => $document) {
             $strays = $this->strays($document);
+            [$source, $distance] = $nearest[$id] ?? [null, null];
             $states[$id] = match (true) {
-                $strays !== [] => ['state' => BelowState::Stray, 'because' => $strays[0]],
-                isset($nearest[$id]) => ['state' => BelowState::Unsettled, 'because' => $this->documents[$nearest[$id]]->path],
-                default => ['state' => BelowState::Settled, 'because' => null],
+                $strays !== [] => ['state' => BelowState::Stray, 'because' => $strays[0], 'distance' => 1],
+                $source !== null => ['state' => BelowState::Unsettled, 'because' => $this->get($source)->path, 'distance' => $distance],
+                default => ['state' => BelowState::Settled, 'because' => null, 'distance' => null],
             };
         }
 

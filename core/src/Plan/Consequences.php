@@ -98,7 +98,7 @@ final class Consequences
             }
         }
 
-        return array_intersect_key($this->snapshot->documents, array_flip([...$ids, ...$around, ...$this->snapshot->graph()->below($saved)]));
+        return array_intersect_key($this->snapshot->documents, array_flip([...$ids, ...$around, ...$this->snapshot->graph()->belowAmong($saved, array_map(strval(...), array_keys($this->snapshot->documents)))]));
     }
 
     private function replaced(PlanLine $line): Warning
@@ -222,12 +222,12 @@ final class Consequences
     private function leftUnsaved(array $saved): array
     {
         $warnings = [];
-        foreach ($this->snapshot->graph()->below($saved) as $id) {
+        foreach ($this->snapshot->graph()->belowAmong($saved, $this->snapshot->unsaved()) as $id) {
             if (isset($this->planned[$id])) {
                 continue;
             }
             $document = $this->snapshot->get($id);
-            if ($document->isUnsaved() && ! $document->isNew()) {
+            if (! $document->isNew()) {
                 $warnings[] = new Warning($document->path, 'It stays unsaved, although a document that is saved refers to it.', [
                     WayOut::save($id, 'Save it too'),
                 ]);

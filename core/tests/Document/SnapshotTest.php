@@ -31,7 +31,7 @@ it('sees unsaved changes at any depth', function () {
         Docs::saved('apart.md'),
     )->below();
 
-    expect($below['book.md'])->toBe(['state' => BelowState::Unsettled, 'because' => 'panel.svg'])
+    expect($below['book.md'])->toBe(['state' => BelowState::Unsettled, 'because' => 'panel.svg', 'distance' => 2])
         ->and($below['chapter.md']['state'])->toBe(BelowState::Unsettled)
         ->and($below['panel.svg']['state'])->toBe(BelowState::Settled)
         ->and($below['apart.md']['state'])->toBe(BelowState::Settled);
@@ -46,9 +46,9 @@ it('sees a reference to nothing, or to a file that is gone, as a stray', functio
         Docs::fresh('new.svg'),
     )->below();
 
-    expect($below['a.md'])->toBe(['state' => BelowState::Stray, 'because' => 'nothing.svg'])
+    expect($below['a.md'])->toBe(['state' => BelowState::Stray, 'because' => 'nothing.svg', 'distance' => 1])
         ->and($below['b.md']['state'])->toBe(BelowState::Stray)
-        ->and($below['c.md'])->toBe(['state' => BelowState::Unsettled, 'because' => 'new.svg']);
+        ->and($below['c.md'])->toBe(['state' => BelowState::Unsettled, 'because' => 'new.svg', 'distance' => 1]);
 });
 
 it('does not call a document unsettled by itself', function () {

@@ -10,17 +10,17 @@ function graph(array $edges): Graph
     $nodes = array_keys($edges);
     $numbers = array_flip($nodes);
 
-    return new Graph($nodes, array_map(static fn (array $targets): array => array_map(static fn (string $target): int => $numbers[$target], $targets), array_values($edges)));
+    return Graph::of($nodes, array_map(static fn (array $targets): array => array_map(static fn (string $target): int => $numbers[$target], $targets), array_values($edges)));
 }
 
 beforeEach(fn () => mt_srand((int) (getenv('HAFENBUCH_SEED') ?: 1853)));
 
-it('walks below and above through cycles', function () {
+it('walks below through cycles', function () {
     $graph = graph(['a' => ['b', 'c'], 'b' => ['d'], 'c' => ['d'], 'd' => ['b'], 'e' => ['a']]);
 
     expect($graph->below(['a']))->toBe(['b', 'c', 'd'])
         ->and($graph->below(['d']))->toBe(['b'])
-        ->and($graph->above(['d']))->toBe(['b', 'c', 'a', 'e']);
+        ->and($graph->belowAmong(['a'], ['d', 'e', 'b', 'a']))->toBe(['b', 'd']);
 });
 
 it('puts targets before those that refer to them', function () {
@@ -36,25 +36,80 @@ it('orders a cycle without end', function () {
 it('names the nearest marked node below, never the node itself', function () {
     $graph = graph(['top' => ['middle'], 'middle' => ['low'], 'low' => ['middle'], 'other' => []]);
 
-    expect($graph->nearestBelow(['low']))->toBe(['middle' => 'low', 'top' => 'low'])
-        ->and($graph->nearestBelow(['middle', 'low']))->toBe(['top' => 'middle', 'low' => 'middle', 'middle' => 'low']);
+    expect($graph->nearestBelow(['low']))->toBe(['middle' => ['low', 1], 'top' => ['low', 2]])
+        ->and($graph->nearestBelow(['middle', 'low']))->toEqual(['top' => ['middle', 1], 'low' => ['middle', 1], 'middle' => ['low', 1]])
+        ->and($graph->nearestBelow(['middle', 'low'], ['top', 'other']))->toBe(['top' => ['middle', 1]]);
 });
+
+/** @return array<string, list<string>> */
+function randomEdges(int $count): array
+{
+    $nodes = array_map(static fn (int $n): string => "n{$n}", range(1, $count));
+    $edges = [];
+    foreach ($nodes as $node) {
+        $edges[$node] = array_values(array_filter($nodes, static fn (string $n): bool => $n !== $node && mt_rand(0, 5) === 0));
+    }
+
+    return $edges;
+}
+
+/**
+ * Goes down level by level, as plainly as it can be said.
+ *
+ * @param  array<string, list<string>>  $edges
+ * @param  list<string>  $marked
+ * @return ?array{string, int}
+ */
+function plainNearest(array $edges, string $from, array $marked): ?array
+{
+    $seen = [$from];
+    $level = [$from];
+    for ($distance = 1; $level !== []; $distance++) {
+        $level = array_values(array_unique(array_diff(array_merge(...array_map(static fn (string $node): array => $edges[$node] ?? [], $level)), $seen)));
+        array_push($seen, ...$level);
+        // The first by its place in the graph.
+        $found = array_values(array_intersect(array_keys($edges), $level, $marked));
+        if ($found !== []) {
+            return [$found[0], $distance];
+        }
+    }
+
+    return null;
+}
 
 it('agrees with a plain search on random graphs', function () {
     for ($try = 0; $try < 100; $try++) {
-        $nodes = array_map(static fn (int $n): string => "n{$n}", range(1, 12));
-        $edges = [];
-        foreach ($nodes as $node) {
-            $edges[$node] = array_values(array_filter($nodes, static fn (string $n): bool => $n !== $node && mt_rand(0, 5) === 0));
-        }
+        $edges = randomEdges(12);
         $graph = graph($edges);
+        $nodes = array_keys($edges);
         $marked = array_values(array_filter($nodes, static fn (): bool => mt_rand(0, 3) === 0));
-        $nearest = $graph->nearestBelow($marked);
+        $all = $graph->nearestBelow($marked);
         foreach ($nodes as $node) {
-            $expected = array_values(array_intersect($graph->below([$node]), $marked));
-            expect(isset($nearest[$node]))->toBe($expected !== []);
-            if ($expected !== []) {
-                expect($expected)->toContain($nearest[$node]);
+            $expected = plainNearest($edges, $node, $marked);
+            expect($all[$node] ?? null)->toBe($expected)->and($graph->nearestBelow($marked, [$node])[$node] ?? null)->toBe($expected)
+                ->and($graph->belowAmong([$node], $marked))->toEqualCanonicalizing(array_values(array_intersect($graph->below([$node]), $marked)));
+        }
+    }
+});
+
+it('is the same after changes as one that is made anew', function () {
+    for ($try = 0; $try < 100; $try++) {
+        $edges = randomEdges(10);
+        $graph = graph($edges);
+        for ($round = 0; $round < 3; $round++) {
+            $changed = [];
+            $nodes = [...array_keys($edges), "new{$round}"];
+            foreach (array_filter($nodes, static fn (): bool => mt_rand(0, 2) === 0) as $node) {
+                $changed[$node] = array_values(array_filter($nodes, static fn (): bool => mt_rand(0, 4) === 0));
+            }
+            $graph = $graph->with($changed);
+            $edges = [...$edges, ...array_fill_keys($graph->nodes(), []), ...$edges, ...array_map(static fn (array $targets): array => $targets, $changed)];
+            foreach ($edges as $node => $targets) {
+                $edges[$node] = array_values(array_diff($targets, [$node]));
+            }
+            foreach ($edges as $node => $targets) {
+                $referrers = array_keys(array_filter($edges, static fn (array $of): bool => in_array($node, $of, true)));
+                expect($graph->targetsOf($node))->toEqualCanonicalizing($targets)->and($graph->referrersOf($node))->toEqualCanonicalizing($referrers);
             }
         }
     }

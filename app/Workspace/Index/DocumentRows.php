@@ -1,0 +1,140 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Workspace\Index;
+
+use App\Models\Document;
+use App\Models\Workspace;
+use Hafenbuch\Core\Path\Path;
+use Illuminate\Database\Query\Builder;
+use Illuminate\Support\Facades\DB;
+
+/** Collects what the tables know of documents, for one snapshot: their rows, and the files that their contents point at. */
+final class DocumentRows
+{
+    private const CHUNK = 1000;
+
+    /** @var array<string, object{id: string, path: string, path_key: string, saved_hash: ?string, stat: string, seen_at: int, is_gone: int, is_writable: int, draft_hash: ?string, base_hash: ?string, lock_id: ?int, lock_name: ?string}> by id */
+    private array $rows = [];
+
+    /** @var array<string, array{0?: list<string>, 1?: list<string>}> by document: the files that its saved content and its draft point at */
+    private array $targets = [];
+
+    /** @var array<string, true> the ids of those whose targets are read */
+    private array $read = [];
+
+    public function __construct(private readonly Workspace $workspace) {}
+
+    /** @return array<string, object{id: string, path: string, path_key: string, saved_hash: ?string, stat: string, seen_at: int, is_gone: int, is_writable: int, draft_hash: ?string, base_hash: ?string, lock_id: ?int, lock_name: ?string}> by id, in their order */
+    public function all(): array
+    {
+        ksort($this->rows);
+
+        return $this->rows;
+    }
+
+    /** @return list<string> the files that a document's saved content points at, or its draft */
+    public function targetsOf(string $id, bool $inDraft): array
+    {
+        return array_values(array_unique($this->targets[$id][$inDraft ? 1 : 0] ?? []));
+    }
+
+    /** @param list<string> $ids */
+    public function add(array $ids): void
+    {
+        $this->addWhere('documents.id', array_values(array_filter($ids, fn (string $id): bool => ! isset($this->rows[$id]))));
+    }
+
+    /** @param list<string> $paths also those that other systems take for the same */
+    public function addNamed(array $paths): void
+    {
+        $this->addWhere('fold_key', array_map(static fn (string $path): string => Document::key(Path::fold($path)), $paths));
+    }
+
+    /** What has a draft or no file yet. */
+    public function addUnsaved(): void
+    {
+        $this->take($this->query()->whereNotNull('drafts.document_id'));
+        $this->take($this->query()->whereNull('file_key')->whereNull('saved_hash'));
+    }
+
+    public function addAll(): void
+    {
+        $this->take($this->query());
+        $this->collect(DB::table('document_references')->where('workspace_id', $this->workspace->id));
+        $this->read = array_fill_keys(array_map(strval(...), array_keys($this->rows)), true);
+    }
+
+    /**
+     * What the given documents point at, by their saved contents and by their drafts.
+     *
+     * @param  list<string>  $ids
+     */
+    public function addTargets(array $ids): void
+    {
+        $new = array_values(array_filter($ids, fn (string $id): bool => isset($this->rows[$id]) && ! isset($this->read[$id])));
+        $keys = [];
+        foreach (array_chunk($new, self::CHUNK) as $chunk) {
+            $this->collect(DB::table('document_references')->whereIn('document_id', $chunk));
+        }
+        foreach ($new as $id) {
+            $this->read[$id] = true;
+            foreach (array_merge(...array_values($this->targets[$id] ?? [])) as $path) {
+                $keys[Document::key($path)] = true;
+            }
+        }
+        foreach ($this->rows as $row) {
+            unset($keys[$row->path_key]);
+        }
+        $this->addWhere('path_key', array_map(strval(...), array_keys($keys)));
+    }
+
+    /** @return list<string> ids of those that have no file yet */
+    public function withoutFile(): array
+    {
+        return array_map(strval(...), array_keys(array_filter($this->rows, static fn (object $row): bool => $row->saved_hash === null)));
+    }
+
+    /** @return list<string> the keys of the paths of all */
+    public function keys(): array
+    {
+        return array_values(array_unique(array_column($this->rows, 'path_key')));
+    }
+
+    /** @return list<string> */
+    public function ids(): array
+    {
+        return array_map(strval(...), array_keys($this->rows));
+    }
+
+    /** @param list<string> $values */
+    private function addWhere(string $column, array $values): void
+    {
+        foreach (array_chunk($values, self::CHUNK) as $chunk) {
+            $this->take($this->query()->whereIn($column, $chunk));
+        }
+    }
+
+    private function take(Builder $query): void
+    {
+        foreach ($query->get() as $row) {
+            $this->rows[$row->id] ??= $row;
+        }
+    }
+
+    private function collect(Builder $references): void
+    {
+        foreach ($references->where('target_kind', 'file')->orderBy('id')->get(['document_id', 'in_draft', 'target_path']) as $row) {
+            $this->targets[$row->document_id][(int) $row->in_draft][] = $row->target_path;
+        }
+    }
+
+    private function query(): Builder
+    {
+        return DB::table('documents')->leftJoin('drafts', 'drafts.document_id', '=', 'documents.id')
+            ->leftJoin('document_locks as locks', 'locks.document_id', '=', 'documents.id')->leftJoin('users', 'users.id', '=', 'locks.user_id')
+            ->where('workspace_id', $this->workspace->id)->whereNull('dropped_at')
+            ->select(['documents.id', 'path', 'path_key', 'saved_hash', 'stat', 'seen_at', 'is_gone', 'is_writable', 'drafts.hash as draft_hash', 'drafts.base_hash', 'locks.user_id as lock_id', 'users.name as lock_name']);
+    }
+}
