@@ -62,8 +62,8 @@ function shell(string $command): array
     return [$code, implode("\n", $out)];
 }
 
-if (($argv[1] ?? '') === 'past') {
-    require __DIR__.'/past.php';
+if (in_array($argv[1] ?? '', ['past', 'large'], true)) {
+    require __DIR__."/{$argv[1]}.php";
 
     return;
 }

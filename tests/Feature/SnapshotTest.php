@@ -62,7 +62,7 @@ it('reads as much for rows as their states need, as if it had read everything', 
 it('keeps who refers to whom beyond a request, and makes it anew where what is kept is of another past or damaged', function () {
     $graphs = app(WorkspaceGraphs::class);
     $file = storage_path("graphs/{$this->harbour->workspace->id}");
-    $edges = static fn (Graph $graph): array => array_combine($graph->nodes(), array_map($graph->targetsOf(...), $graph->nodes()));
+    $edges = static fn (Graph $graph): array => array_combine($graph->nodes()->all(), array_map($graph->targetsOf(...), $graph->nodes()->all()));
     $before = $edges($graphs->of($this->harbour->workspace));
     expect(is_file($file))->toBeTrue();
 

@@ -18,8 +18,8 @@ use Hafenbuch\Core\Plan\Plan;
 use Hafenbuch\Core\Tests\Support\Work\Doc;
 use Hafenbuch\Core\Tests\Support\Work\Worked;
 use PHPUnit\Framework\Assert;
-/** Random work on real files, through the application's own tables. */ use PHPUnit\Framework\Assert;
 
+/** Random work on real files, through the application's own tables. */
 final class HarbourWorked implements Worked
 {
     public readonly Harbour $harbour;

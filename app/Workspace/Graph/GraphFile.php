@@ -4,59 +4,76 @@ declare(strict_types=1);
 
 namespace App\Workspace\Graph;
 
-use Hafenbuch\Core\Reference\Adjacency;
 use Hafenbuch\Core\Reference\Graph;
+use Hafenbuch\Core\Reference\Nodes;
+use Hafenbuch\Core\Reference\PackedAdjacency;
 
 /**
- * A workspace's graph as a file, in a form that is read in a few milliseconds however large it is. It holds nothing that the tables do not:
- * without it, or where it is damaged, it is made anew.
+ * A workspace's graph as a file, in a form of which a question reads only what it asks for, however large it is. It holds nothing that the
+ * tables do not: without it, or where it is damaged, it is made anew.
  */
 final readonly class GraphFile
 {
-    private const MAGIC = 'HBG1';
+    private const MAGIC = 'HBG4';
+
+    private const HASH_BYTES = 8;
+
+    private const HEAD = 'Vnodes/Vedges/Vlast/Pfrom/Pnewest/Pcount/Pxor';
+
+    private const HEAD_BYTES = 44;
 
     private const ID_BYTES = 26;
 
     private const KEY_BYTES = 32;
 
-    private const PACKED_AT_ONCE = 4096;
+    private const TIME_BYTES = 8;
 
     /**
      * @param  string  $keys  for each node the key of its document's path, as bytes
      * @param  string  $files  for each node “1” where its document has a file
-     * @param  list<int>  $touched  for each node when its document's row was touched, in microseconds
-     * @param  int  $readAt  when the tables were read, likewise
+     * @param  string  $times  for each node when its document's row was touched, as 64-bit numbers, the least byte first
+     * @param  ?string  $newest  the document that was touched last when the file was written
      */
-    public function __construct(public Graph $graph, public string $keys, public string $files, public array $touched, public int $readAt) {}
+    public function __construct(public Graph $graph, private string $keys, private string $files, private string $times, public Touches $touches, public ?string $newest = null) {}
 
     public static function read(string $path): ?self
     {
-        $bytes = is_file($path) ? @file_get_contents($path) : false;
-        if ($bytes === false || strlen($bytes) < 32 || ! str_starts_with($bytes, self::MAGIC) || substr($bytes, 4, 8) !== hash('xxh3', substr($bytes, 12), true)) {
+        $file = is_file($path) ? @fopen($path, 'rb') : false;
+        if ($file === false) {
             return null;
         }
-        ['nodes' => $nodes, 'edges' => $edges, 'read' => $readAt] = (array) unpack('Vnodes/Vedges/Pread', $bytes, 12);
-        $at = 28;
-        $take = static function (int $length) use ($bytes, &$at): string {
-            $at += $length;
+        $hash = hash_init('xxh3');
+        $take = static function (int $length) use ($file, $hash): string {
+            $bytes = $length === 0 ? '' : (string) stream_get_contents($file, $length);
+            hash_update($hash, $bytes);
 
-            return substr($bytes, $at - $length, $length);
+            return $bytes;
         };
-        $ids = $nodes === 0 ? [] : str_split($take(self::ID_BYTES * $nodes), self::ID_BYTES);
-        [$keys, $files, $touched] = [$take(self::KEY_BYTES * $nodes), $take($nodes), self::numbers('P', $take(8 * $nodes))];
-        $targets = self::adjacency($take(4 * ($nodes + 1)), $take(4 * $edges));
-        [$back, $backEdges] = [$take(4 * ($nodes + 1)), $take(4 * $edges)];
+        $start = (string) fread($file, strlen(self::MAGIC) + self::HASH_BYTES);
+        $head = $take(self::HEAD_BYTES);
+        if (strlen($head) < self::HEAD_BYTES || ! str_starts_with($start, self::MAGIC)) {
+            return null;
+        }
+        ['nodes' => $nodes, 'edges' => $edges, 'last' => $last, 'from' => $from, 'newest' => $newest, 'count' => $count, 'xor' => $xor] = (array) unpack(self::HEAD, $head);
+        [$names, $keys, $files, $times] = [$take(self::ID_BYTES * $nodes), $take(self::KEY_BYTES * $nodes), $take($nodes), $take(self::TIME_BYTES * $nodes)];
+        [$starts, $targets, $backStarts, $referrers] = [$take(4 * ($nodes + 1)), $take(4 * $edges), $take(4 * ($nodes + 1)), $take(4 * $edges)];
+        fclose($file);
+        if (substr($start, strlen(self::MAGIC)) !== hash_final($hash, true)) {
+            return null;
+        }
+        $graph = new Graph(new Nodes([], $names, self::ID_BYTES), new PackedAdjacency($starts, $targets), new PackedAdjacency($backStarts, $referrers));
 
-        return new self(new Graph($ids, $targets, static fn (): Adjacency => self::adjacency($back, $backEdges)), $keys, $files, $touched, $readAt);
+        return new self($graph, $keys, $files, $times, new Touches($from, $newest, $count, $xor), $nodes === 0 ? null : $graph->nodes()->name($last));
     }
 
     /** Two that write at once each write a whole file; the last one stays. */
     public function write(string $path): void
     {
-        $targets = self::sections($this->graph->targets());
-        $referrers = self::sections($this->graph->referrers());
-        $nodes = count($this->graph->nodes());
-        $body = pack('VVP', $nodes, intdiv(strlen($targets), 4) - $nodes - 1, $this->readAt).implode('', $this->graph->nodes()).$this->keys.$this->files.self::packed('P', $this->touched).$targets.$referrers;
+        $names = $this->graph->nodes()->all();
+        $targets = PackedAdjacency::of($this->graph->targets());
+        $referrers = PackedAdjacency::of($this->graph->referrers());
+        $body = pack('VVVPPPP', count($names), intdiv(strlen($targets->edges), 4), $this->last(), ...$this->touches->numbers())
+            .implode('', $names).$this->keys.$this->files.$this->times.$targets->starts.$targets->edges.$referrers->starts.$referrers->edges;
         if (! is_dir(dirname($path))) {
             @mkdir(dirname($path), 0o700, true);
         }
@@ -67,48 +84,77 @@ final readonly class GraphFile
         }
     }
 
-    /** @return ?string null: there is no such node */
-    public function keyOf(int $node): ?string
+    /**
+     * The same after changes.
+     *
+     * @param  list<object{id: string, path_key: string, has_file: int, is_dropped: int, touched: int}>  $rows  of the documents that have changed
+     */
+    public function with(Graph $graph, array $rows): self
     {
-        return $node < strlen($this->files) ? bin2hex(substr($this->keys, $node * self::KEY_BYTES, self::KEY_BYTES)) : null;
-    }
-
-    public function hasFile(int $node): bool
-    {
-        return ($this->files[$node] ?? '') === '1';
-    }
-
-    private static function adjacency(string $starts, string $edges): Adjacency
-    {
-        $bounds = self::numbers('V', $starts);
-
-        return new Adjacency(array_slice($bounds, 0, -1), array_slice($bounds, 1), self::numbers('V', $edges));
-    }
-
-    /** Where each node's part begins, then all parts one behind the other. */
-    private static function sections(Adjacency $adjacency): string
-    {
-        $starts = [0];
-        $edges = [];
-        for ($node = 0, $count = $adjacency->count(); $node < $count; $node++) {
-            for ($i = $adjacency->starts[$node], $end = $adjacency->ends[$node]; $i < $end; $i++) {
-                $edges[] = $adjacency->edges[$i];
-            }
-            $starts[] = count($edges);
+        $count = $graph->nodes()->count();
+        $keys = str_pad($this->keys, self::KEY_BYTES * $count, "\0");
+        $files = str_pad($this->files, $count, '0');
+        $times = str_pad($this->times, self::TIME_BYTES * $count, "\0");
+        foreach ($rows as $row) {
+            $node = (int) $graph->nodes()->number($row->id);
+            $keys = substr_replace($keys, (string) hex2bin($row->path_key), $node * self::KEY_BYTES, self::KEY_BYTES);
+            $files[$node] = $row->has_file ? '1' : '0';
+            $times = substr_replace($times, pack('P', $row->touched), $node * self::TIME_BYTES, self::TIME_BYTES);
         }
 
-        return self::packed('V', $starts).self::packed('V', $edges);
+        return new self($graph, $keys, $files, $times, $this->touches, $this->newest);
     }
 
-    /** @param list<int> $numbers */
-    private static function packed(string $format, array $numbers): string
+    public function touched(Touches $touches): self
     {
-        return implode('', array_map(static fn (array $part): string => pack($format.'*', ...$part), array_chunk($numbers, self::PACKED_AT_ONCE)));
+        return new self($this->graph, $this->keys, $this->files, $this->times, $touches, $this->newest);
     }
 
-    /** @return list<int> */
-    private static function numbers(string $format, string $bytes): array
+    /** Whether the names of its nodes are in the order by which they are searched. */
+    public function isSorted(): bool
     {
-        return array_values((array) unpack($format.'*', $bytes));
+        $names = $this->graph->nodes()->all();
+        for ($n = 1; $n < count($names); $n++) {
+            if ($names[$n - 1] >= $names[$n]) {
+                return false;
+            }
+        }
+
+        return true;
+    }
+
+    /** The key of the path that a document had; null: it is not among these. */
+    public function keyOf(string $id): ?string
+    {
+        $node = $this->graph->nodes()->number($id);
+
+        return $node === null ? null : bin2hex(substr($this->keys, $node * self::KEY_BYTES, self::KEY_BYTES));
+    }
+
+    public function hasFile(string $id): bool
+    {
+        $node = $this->graph->nodes()->number($id);
+
+        return $node !== null && $this->files[$node] === '1';
+    }
+
+    /** When the document's row was touched, in microseconds since 1970; null: it is not among these. */
+    public function timeOf(string $id): ?int
+    {
+        $node = $this->graph->nodes()->number($id);
+
+        return $node === null ? null : $this->timeAt($node);
+    }
+
+    private function last(): int
+    {
+        $times = $this->times === '' ? [0] : array_values((array) unpack('P*', $this->times));
+
+        return (int) array_search(max($times), $times, true);
+    }
+
+    private function timeAt(int $node): int
+    {
+        return (int) ((array) unpack('P', $this->times, $node * self::TIME_BYTES))[1];
     }
 }

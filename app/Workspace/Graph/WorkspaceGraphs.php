@@ -14,15 +14,10 @@ use Illuminate\Support\Facades\DB;
  */
 final readonly class WorkspaceGraphs
 {
-    /** A row can be committed so long after the time that it bears, in seconds. */
-    private const COMMIT_SECONDS = 60;
-
     /** Of more documents the file is written anew, so that the next question does not ask for them again. */
     private const MANY = 100;
 
     private const CHUNK = 20_000;
-
-    private const TOUCHED = "timestampdiff(microsecond, '1970-01-01', touched_at)";
 
     public function of(Workspace $workspace): Graph
     {
@@ -32,30 +27,30 @@ final readonly class WorkspaceGraphs
     /** The graph made from the tables alone. */
     public function anew(Workspace $workspace): Graph
     {
-        return $this->build($workspace, self::now())->graph;
+        return $this->build($workspace)->graph;
     }
 
     private function current(Workspace $workspace): GraphFile
     {
-        $now = self::now();
         $path = storage_path("graphs/{$workspace->id}");
         // What is not committed yet may never be.
         $isKept = DB::transactionLevel() === 0;
         $file = GraphFile::read($path);
         if ($file === null || ! $this->isOfThisPast($file)) {
-            $file = $this->build($workspace, $now);
+            $file = $this->build($workspace);
             if ($isKept) {
                 $file->write($path);
             }
 
             return $file;
         }
-        $rows = $this->touchedSince($workspace, $file->readAt - self::COMMIT_SECONDS * 1_000_000);
-        $changed = $this->changed($file, $rows);
-        $next = $changed === [] ? $file : $this->overlaid($workspace, $file, $changed, $now);
-        // Rows that were touched long ago need not be looked through again and again.
-        if ($isKept && (count($changed) > self::MANY || (count($rows) > self::MANY && $now - $file->readAt > self::COMMIT_SECONDS * 1_000_000))) {
-            (new GraphFile($next->graph, $next->keys, $next->files, $next->touched, $now))->write($path);
+        // Before the rows are read: what comes in between is then seen once more.
+        $now = $isKept ? Touches::now($workspace) : $file->touches;
+        $changed = $this->changed($workspace, $file);
+        $next = $changed === [] ? $file : $this->overlaid($workspace, $file, $changed);
+        if ($isKept && (count($changed) > self::MANY || ($file->touches->count > self::MANY && $file->touches->areLongAgo($now)))) {
+            $next = $next->isSorted() ? $next->touched($now) : $this->build($workspace);
+            $next->write($path);
         }
 
         return $next;
@@ -64,89 +59,54 @@ final readonly class WorkspaceGraphs
     /** A database that was put back to an earlier state, or is another one, does not have what the file was made of. */
     private function isOfThisPast(GraphFile $file): bool
     {
-        if ($file->touched === []) {
-            return true;
-        }
-        $newest = (int) array_search(max($file->touched), $file->touched, true);
-        $touched = DB::table('documents')->where('id', $file->graph->nodes()[$newest])->selectRaw(self::TOUCHED.' as touched')->value('touched');
+        $newest = $file->newest;
+        $touched = $newest === null ? null : DB::table('documents')->where('id', $newest)->selectRaw(Touches::column().' as touched')->value('touched');
 
-        return $touched !== null && (int) $touched >= $file->touched[$newest];
+        return $newest === null || ($touched !== null && (int) $touched >= $file->timeOf($newest));
     }
 
-    private static function now(): int
+    /** @return list<object{id: string, path_key: string, has_file: int, is_dropped: int, touched: int}> documents that are not in the file as they are */
+    private function changed(Workspace $workspace, GraphFile $file): array
     {
-        return (int) DB::scalar("select timestampdiff(microsecond, '1970-01-01', now(6))");
+        return array_values(array_filter(
+            $file->touches->changedSince($workspace, $file->timeOf(...)),
+            static fn (object $row): bool => ! $row->is_dropped || $file->timeOf($row->id) !== null,
+        ));
     }
 
-    /** @return list<object{id: string, path_key: string, has_file: int, is_dropped: int, touched: int}> */
-    private function touchedSince(Workspace $workspace, int $from): array
-    {
-        return DB::table('documents')->where('workspace_id', $workspace->id)->whereRaw("touched_at >= timestampadd(microsecond, ?, '1970-01-01')", [$from])
-            ->selectRaw('id, path_key, saved_hash is not null as has_file, dropped_at is not null as is_dropped, '.self::TOUCHED.' as touched')->get()->all();
-    }
-
-    /**
-     * @param  list<object{id: string, path_key: string, has_file: int, is_dropped: int, touched: int}>  $rows
-     * @return list<object{id: string, path_key: string, has_file: int, is_dropped: int, touched: int, node: ?int}> those that are not in the file as they are
-     */
-    private function changed(GraphFile $file, array $rows): array
-    {
-        $changed = [];
-        foreach ($rows as $row) {
-            $row->node = $file->graph->numberOf($row->id);
-            if ($row->node === null ? ! $row->is_dropped : $file->touched[$row->node] !== (int) $row->touched) {
-                $changed[] = $row;
-            }
-        }
-
-        return $changed;
-    }
-
-    /** @param list<object{id: string, path_key: string, has_file: int, is_dropped: int, touched: int, node: ?int}> $changed */
-    private function overlaid(Workspace $workspace, GraphFile $file, array $changed, int $now): GraphFile
+    /** @param list<object{id: string, path_key: string, has_file: int, is_dropped: int, touched: int}> $changed */
+    private function overlaid(Workspace $workspace, GraphFile $file, array $changed): GraphFile
     {
         $edges = new Edges($workspace);
         $ids = $paths = [];
         foreach ($changed as $row) {
             $ids[$row->id] = true;
-            $before = $row->node === null ? null : $file->keyOf($row->node);
+            $before = $file->keyOf($row->id);
             // Who points at a path points at another document, or at none, where it changes hands.
-            if ($before !== $row->path_key || $row->is_dropped || $file->hasFile((int) $row->node) !== (bool) $row->has_file) {
+            if ($before !== $row->path_key || $row->is_dropped || $file->hasFile($row->id) !== (bool) $row->has_file) {
                 $paths[$row->path_key] = true;
                 $paths[$before ?? $row->path_key] = true;
             }
         }
         $ids += array_fill_keys($edges->referrers(array_map(strval(...), array_keys($paths))), true);
-        // One that was never among them, as it was discarded before, comes in as a node that leads nowhere.
-        $graph = $file->graph->with($edges->of(array_map(strval(...), array_keys($ids))));
-        [$keys, $files, $touched] = [$file->keys, $file->files, $file->touched];
-        $count = count($graph->nodes());
-        $keys = str_pad($keys, 32 * $count, "\0");
-        $files = str_pad($files, $count, '0');
-        $touched = array_pad($touched, $count, 0);
-        foreach ($changed as $row) {
-            $node = (int) $graph->numberOf($row->id);
-            $keys = substr_replace($keys, (string) hex2bin($row->path_key), 32 * $node, 32);
-            $files[$node] = $row->has_file ? '1' : '0';
-            $touched[$node] = (int) $row->touched;
-        }
 
-        return new GraphFile($graph, $keys, $files, $touched, $file->readAt);
+        return $file->with($file->graph->with($edges->of(array_map(strval(...), array_keys($ids)))), $changed);
     }
 
-    private function build(Workspace $workspace, int $now): GraphFile
+    private function build(Workspace $workspace): GraphFile
     {
-        $ids = $touched = $numbers = [];
-        $keys = $files = '';
+        $touches = Touches::now($workspace);
+        $ids = $numbers = [];
+        $keys = $files = $times = '';
         $after = '';
         do {
             $rows = DB::table('documents')->where('workspace_id', $workspace->id)->whereNull('dropped_at')->where('id', '>', $after)->orderBy('id')->limit(self::CHUNK)
-                ->selectRaw('id, path_key, saved_hash is not null as has_file, '.self::TOUCHED.' as touched')->get();
+                ->selectRaw('id, path_key, saved_hash is not null as has_file, '.Touches::column().' as touched')->get();
             foreach ($rows as $row) {
                 $key = (string) hex2bin($row->path_key);
                 $number = count($ids);
                 $ids[] = $after = $row->id;
-                $touched[] = (int) $row->touched;
+                $times .= pack('P', $row->touched);
                 $keys .= $key;
                 $files .= $row->has_file ? '1' : '0';
                 // Of two documents for one path the one that has the file, else the oldest, is what others point at.
@@ -172,6 +132,6 @@ final readonly class WorkspaceGraphs
             }
         } while (count($rows) === self::CHUNK);
 
-        return new GraphFile(Graph::of($ids, $targets), $keys, $files, $touched, $now);
+        return new GraphFile(Graph::of($ids, $targets), $keys, $files, $times, $touches);
     }
 }

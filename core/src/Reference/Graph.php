@@ -14,14 +14,8 @@ final class Graph
     /** Of so few nodes each looks for what is below it by itself; for more, all that is marked is followed upwards once. */
     private const FEW = 4;
 
-    /** @var ?array<string, int> by node */
-    private ?array $numbers = null;
-
-    /**
-     * @param  list<string>  $nodes
-     * @param  (\Closure(): Adjacency)|Adjacency|null  $referrers  or how they are got when they are needed; null: they are found then
-     */
-    public function __construct(private readonly array $nodes, private readonly Adjacency $targets, private \Closure|Adjacency|null $referrers = null) {}
+    /** @param (\Closure(): Adjacency)|Adjacency|null $referrers or how they are got when they are needed; null: they are found then */
+    public function __construct(private readonly Nodes $nodes, private readonly Adjacency $targets, private \Closure|Adjacency|null $referrers = null) {}
 
     /**
      * @param  list<string>  $nodes
@@ -29,19 +23,12 @@ final class Graph
      */
     public static function of(array $nodes, array $targets): self
     {
-        return new self($nodes, Adjacency::of($targets));
+        return new self(new Nodes($nodes), FlatAdjacency::of($targets));
     }
 
-    /** @return list<string> */
-    public function nodes(): array
+    public function nodes(): Nodes
     {
         return $this->nodes;
-    }
-
-    /** @return ?int the place of a node in the graph */
-    public function numberOf(string $node): ?int
-    {
-        return $this->numbers()[$node] ?? null;
     }
 
     public function targets(): Adjacency
@@ -55,13 +42,13 @@ final class Graph
             return $this->referrers;
         }
 
-        return $this->referrers = $this->referrers === null ? $this->targets->reversed() : ($this->referrers)();
+        return $this->referrers = $this->referrers === null ? $this->targets->flat()->reversed() : ($this->referrers)();
     }
 
     /** @return list<string> */
     public function targetsOf(string $node): array
     {
-        $number = $this->numbers()[$node] ?? null;
+        $number = $this->nodes->number($node);
 
         return $number === null ? [] : $this->named($this->targets->at($number));
     }
@@ -69,7 +56,7 @@ final class Graph
     /** @return list<string> */
     public function referrersOf(string $node): array
     {
-        $number = $this->numbers()[$node] ?? null;
+        $number = $this->nodes->number($node);
 
         return $number === null ? [] : $this->named($this->referrers()->at($number));
     }
@@ -81,21 +68,13 @@ final class Graph
      */
     public function with(array $changed): self
     {
-        $nodes = $this->nodes;
-        $numbers = $this->numbers();
-        $number = static function (string $node) use (&$nodes, &$numbers): int {
-            if (! isset($numbers[$node])) {
-                $numbers[$node] = count($nodes);
-                $nodes[] = $node;
-            }
-
-            return $numbers[$node];
-        };
+        $unknown = array_filter(array_unique([...array_map(strval(...), array_keys($changed)), ...array_merge(...array_values($changed))]), fn (string $node): bool => $this->nodes->number($node) === null);
+        $nodes = $this->nodes->with(array_values($unknown));
         $parts = $lost = $won = [];
         foreach ($changed as $node => $targets) {
-            $from = $number((string) $node);
+            $from = (int) $nodes->number((string) $node);
             $before = $from < $this->targets->count() ? $this->targets->at($from) : [];
-            $parts[$from] = array_values(array_diff(array_unique(array_map($number, $targets)), [$from]));
+            $parts[$from] = array_values(array_diff(array_unique(array_map(static fn (string $target): int => (int) $nodes->number($target), $targets)), [$from]));
             foreach (array_diff($before, $parts[$from]) as $target) {
                 $lost[$target][] = $from;
             }
@@ -103,14 +82,18 @@ final class Graph
                 $won[$target][] = $from;
             }
         }
-        $back = [];
-        foreach ($lost + $won as $target => $_) {
-            $before = $target < $this->referrers()->count() ? $this->referrers()->at($target) : [];
-            $back[$target] = [...array_values(array_diff($before, $lost[$target] ?? [])), ...$won[$target] ?? []];
-            sort($back[$target]);
-        }
+        $referrers = function () use ($lost, $won, $nodes): Adjacency {
+            $back = [];
+            foreach ($lost + $won as $target => $_) {
+                $before = $target < $this->referrers()->count() ? $this->referrers()->at($target) : [];
+                $back[$target] = [...array_values(array_diff($before, $lost[$target] ?? [])), ...$won[$target] ?? []];
+                sort($back[$target]);
+            }
 
-        return new self($nodes, $this->targets->with($parts, count($nodes)), $this->referrers()->with($back, count($nodes)));
+            return new ChangedAdjacency($this->referrers(), $back, $nodes->count());
+        };
+
+        return new self($nodes, new ChangedAdjacency($this->targets, $parts, $nodes->count()), $referrers);
     }
 
     /**
@@ -121,7 +104,7 @@ final class Graph
      */
     public function below(array $nodes): array
     {
-        return $this->named($this->reach($nodes, $this->targets));
+        return $this->named($this->reach($nodes));
     }
 
     /**
@@ -135,7 +118,7 @@ final class Graph
     {
         $isCandidate = array_fill_keys($this->numbered($candidates), true);
 
-        return $isCandidate === [] ? [] : $this->named(array_values(array_filter($this->reach($nodes, $this->targets), static fn (int $number): bool => isset($isCandidate[$number]))));
+        return $isCandidate === [] ? [] : $this->named(array_values(array_filter($this->reach($nodes), static fn (int $number): bool => isset($isCandidate[$number]))));
     }
 
     /**
@@ -154,7 +137,7 @@ final class Graph
             foreach ($this->targets->at($queue[$head]) as $target) {
                 if (isset($isCandidate[$target])) {
                     unset($isCandidate[$target]);
-                    $by[$this->nodes[$target]] = $this->nodes[$queue[$head]];
+                    $by[$this->nodes->name($target)] = $this->nodes->name($queue[$head]);
                     $queue[] = $target;
                 }
             }
@@ -183,7 +166,7 @@ final class Graph
         foreach ($this->numbered($nodes) as $node) {
             $found = $isMarked === [] ? null : $this->nearest($node, $isMarked);
             if ($found !== null) {
-                $nearest[$this->nodes[$node]] = [$this->nodes[$found[0]], $found[1]];
+                $nearest[$this->nodes->name($node)] = [$this->nodes->name($found[0]), $found[1]];
             }
         }
 
@@ -230,15 +213,13 @@ final class Graph
      */
     private function nearest(int $node, array $isMarked): ?array
     {
-        [$starts, $ends, $edges] = [$this->targets->starts, $this->targets->ends, $this->targets->edges];
         $isSeen = [$node => true];
         $level = [$node];
         for ($distance = 1; $level !== []; $distance++) {
             $next = [];
             $found = null;
             foreach ($level as $at) {
-                for ($i = $starts[$at], $end = $ends[$at]; $i < $end; $i++) {
-                    $target = $edges[$i];
+                foreach ($this->targets->at($at) as $target) {
                     if (! isset($isSeen[$target])) {
                         $isSeen[$target] = true;
                         $next[] = $target;
@@ -266,8 +247,10 @@ final class Graph
      */
     private function nearestFromBelow(array $marks, ?array $wanted): array
     {
-        [$starts, $ends, $edges] = [$this->referrers()->starts, $this->referrers()->ends, $this->referrers()->edges];
-        $first = $second = $distances = [];
+        $flat = $this->referrers()->flat();
+        [$starts, $ends, $edges] = [$flat->starts, $flat->ends, $flat->edges];
+        $none = -1;
+        $first = $second = $distances = array_fill(0, max(1, count($starts)), $none);
         $nodes = $sources = $marks;
         for ($distance = 1; $nodes !== []; $distance++) {
             $nextNodes = $nextSources = [];
@@ -275,13 +258,14 @@ final class Graph
                 $source = $sources[$index];
                 for ($i = $starts[$node], $end = $ends[$node]; $i < $end; $i++) {
                     $referrer = $edges[$i];
-                    if ($referrer === $source) {
+                    if ($second[$referrer] !== $none || $referrer === $source) {
                         continue;
                     }
-                    if (! isset($first[$referrer])) {
+                    $nearest = $first[$referrer];
+                    if ($nearest === $none) {
                         $first[$referrer] = $source;
                         $distances[$referrer] = $distance;
-                    } elseif (isset($second[$referrer]) || $first[$referrer] === $source) {
+                    } elseif ($nearest === $source) {
                         continue;
                     } else {
                         $second[$referrer] = $source;
@@ -292,42 +276,42 @@ final class Graph
             }
             [$nodes, $sources] = [$nextNodes, $nextSources];
         }
-        $nearest = [];
-        foreach ($wanted ?? array_keys($first) as $node) {
-            if (isset($first[$node])) {
-                $nearest[$this->nodes[$node]] = [$this->nodes[$first[$node]], $distances[$node]];
+        $found = [];
+        foreach ($wanted ?? array_keys($starts) as $node) {
+            if ($first[$node] !== $none) {
+                $found[$this->nodes->name($node)] = [$this->nodes->name($first[$node]), $distances[$node]];
             }
         }
 
-        return $nearest;
+        return $found;
     }
 
     /**
      * @param  list<string>  $nodes
-     * @return list<int> without the nodes themselves, nearest first
+     * @return list<int> what they refer to at any depth, without the nodes themselves, nearest first
      */
-    private function reach(array $nodes, Adjacency $adjacency): array
+    private function reach(array $nodes): array
     {
-        [$starts, $ends, $edges] = [$adjacency->starts, $adjacency->ends, $adjacency->edges];
+        $flat = $this->targets->flat();
+        [$starts, $ends, $edges] = [$flat->starts, $flat->ends, $flat->edges];
         $queue = $this->numbered($nodes);
         $own = count($queue);
-        $isSeen = array_fill_keys($queue, true);
+        $isSeen = array_fill(0, max(1, count($starts)), false);
+        foreach ($queue as $node) {
+            $isSeen[$node] = true;
+        }
         for ($head = 0; $head < count($queue); $head++) {
-            for ($i = $starts[$queue[$head]], $end = $ends[$queue[$head]]; $i < $end; $i++) {
-                if (! isset($isSeen[$edges[$i]])) {
-                    $isSeen[$edges[$i]] = true;
-                    $queue[] = $edges[$i];
+            $node = $queue[$head];
+            for ($i = $starts[$node], $end = $ends[$node]; $i < $end; $i++) {
+                $target = $edges[$i];
+                if (! $isSeen[$target]) {
+                    $isSeen[$target] = true;
+                    $queue[] = $target;
                 }
             }
         }
 
         return array_slice($queue, $own);
-    }
-
-    /** @return array<string, int> by node */
-    private function numbers(): array
-    {
-        return $this->numbers ??= array_flip($this->nodes);
     }
 
     /**
@@ -336,15 +320,7 @@ final class Graph
      */
     private function numbered(array $nodes): array
     {
-        $all = $this->numbers();
-        $numbers = [];
-        foreach ($nodes as $node) {
-            if (isset($all[$node])) {
-                $numbers[] = $all[$node];
-            }
-        }
-
-        return $numbers;
+        return array_values(array_filter(array_map($this->nodes->number(...), $nodes), static fn (?int $number): bool => $number !== null));
     }
 
     /**
@@ -353,6 +329,6 @@ final class Graph
      */
     private function named(array $numbers): array
     {
-        return array_map(fn (int $number): string => $this->nodes[$number], $numbers);
+        return array_map($this->nodes->name(...), $numbers);
     }
 }

@@ -36,7 +36,7 @@ it('orders a cycle without end', function () {
 it('names the nearest marked node below, never the node itself', function () {
     $graph = graph(['top' => ['middle'], 'middle' => ['low'], 'low' => ['middle'], 'other' => []]);
 
-    expect($graph->nearestBelow(['low']))->toBe(['middle' => ['low', 1], 'top' => ['low', 2]])
+    expect($graph->nearestBelow(['low']))->toEqual(['middle' => ['low', 1], 'top' => ['low', 2]])
         ->and($graph->nearestBelow(['middle', 'low']))->toEqual(['top' => ['middle', 1], 'low' => ['middle', 1], 'middle' => ['low', 1]])
         ->and($graph->nearestBelow(['middle', 'low'], ['top', 'other']))->toBe(['top' => ['middle', 1]]);
 });
@@ -103,7 +103,7 @@ it('is the same after changes as one that is made anew', function () {
                 $changed[$node] = array_values(array_filter($nodes, static fn (): bool => mt_rand(0, 4) === 0));
             }
             $graph = $graph->with($changed);
-            $edges = [...$edges, ...array_fill_keys($graph->nodes(), []), ...$edges, ...array_map(static fn (array $targets): array => $targets, $changed)];
+            $edges = [...$edges, ...array_fill_keys($graph->nodes()->all(), []), ...$edges, ...array_map(static fn (array $targets): array => $targets, $changed)];
             foreach ($edges as $node => $targets) {
                 $edges[$node] = array_values(array_diff($targets, [$node]));
             }

@@ -1,0 +1,97 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Workspace\Graph;
+
+use App\Models\Workspace;
+use Illuminate\Database\Query\Builder;
+use Illuminate\Support\Facades\DB;
+
+/**
+ * When the rows of a workspace's documents were touched last, in sum. What was touched later than the newest of them has changed. A row can
+ * also be committed some time after the moment that it bears; so those of the last while are counted, and another count shows one that came late.
+ * Times are microseconds since 1970.
+ */
+final readonly class Touches
+{
+    /** A row is committed at most so long after the time that it bears. */
+    private const COMMIT_MICROSECONDS = 60_000_000;
+
+    private const TOUCHED = "timestampdiff(microsecond, '1970-01-01', touched_at)";
+
+    /**
+     * @param  int  $from  since when they are counted
+     * @param  int  $xor  the exclusive or of all their times
+     */
+    public function __construct(public int $from, public int $newest, public int $count, public int $xor) {}
+
+    public static function now(Workspace $workspace): self
+    {
+        $from = (int) DB::scalar("select timestampdiff(microsecond, '1970-01-01', now(6))") - self::COMMIT_MICROSECONDS;
+        $newest = DB::table('documents')->where('workspace_id', $workspace->id)->selectRaw("timestampdiff(microsecond, '1970-01-01', max(touched_at)) as newest")->value('newest');
+
+        return self::between($workspace, $from, max($from, (int) $newest));
+    }
+
+    /**
+     * What has changed since.
+     *
+     * @param  callable(string): ?int  $known  when a document's row was touched, as far as these know
+     * @return list<object{id: string, path_key: string, has_file: int, is_dropped: int, touched: int}>
+     */
+    public function changedSince(Workspace $workspace, callable $known): array
+    {
+        $rows = self::rows($workspace, $this->newest, '>');
+        [$count, $xor] = [$this->count, $this->xor];
+        foreach ($rows as $row) {
+            $before = $known($row->id);
+            if ($before !== null && $before >= $this->from && $before <= $this->newest) {
+                $count--;
+                $xor ^= $before;
+            }
+        }
+        $there = self::between($workspace, $this->from, $this->newest);
+        if ($there->count === $count && $there->xor === $xor) {
+            return $rows;
+        }
+
+        return array_values(array_filter(self::rows($workspace, $this->from, '>='), static fn (object $row): bool => $known($row->id) !== $row->touched));
+    }
+
+    /** Whether all of them are certain to have come, so that they need not be counted again and again. */
+    public function areLongAgo(self $now): bool
+    {
+        return $now->from > $this->newest;
+    }
+
+    /** @return list<int> */
+    public function numbers(): array
+    {
+        return [$this->from, $this->newest, $this->count, $this->xor];
+    }
+
+    public static function column(): string
+    {
+        return self::TOUCHED;
+    }
+
+    private static function between(Workspace $workspace, int $from, int $newest): self
+    {
+        $sum = self::query($workspace, $from, '>=')->whereRaw("touched_at <= timestampadd(microsecond, ?, '1970-01-01')", [$newest])->selectRaw('count(*) as times, bit_xor('.self::TOUCHED.') as mixed')->first();
+
+        return new self($from, $newest, (int) $sum?->times, (int) $sum?->mixed);
+    }
+
+    /** @return list<object{id: string, path_key: string, has_file: int, is_dropped: int, touched: int}> */
+    private static function rows(Workspace $workspace, int $from, string $than): array
+    {
+        return array_values(self::query($workspace, $from, $than)
+            ->selectRaw('id, path_key, saved_hash is not null as has_file, dropped_at is not null as is_dropped, '.self::TOUCHED.' as touched')->get()->all());
+    }
+
+    private static function query(Workspace $workspace, int $from, string $than): Builder
+    {
+        return DB::table('documents')->where('workspace_id', $workspace->id)->whereRaw("touched_at {$than} timestampadd(microsecond, ?, '1970-01-01')", [$from]);
+    }
+}

@@ -1,0 +1,69 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Hafenbuch\Core\Reference;
+
+/** The names of a graph's nodes, and the number of each: those that are sorted in one string, where all are equally long, then others. */
+final class Nodes
+{
+    /** @var array<string, int> */
+    private array $numbers;
+
+    private readonly int $sorted;
+
+    /**
+     * @param  list<string>  $others  behind the sorted ones
+     * @param  string  $names  sorted names, one behind the other
+     * @param  int  $length  of each of these, in bytes
+     */
+    public function __construct(private array $others, private readonly string $names = '', private readonly int $length = 1)
+    {
+        $this->sorted = intdiv(strlen($names), $length);
+        $this->numbers = array_map(fn (int $place): int => $this->sorted + $place, array_flip($others));
+    }
+
+    public function count(): int
+    {
+        return $this->sorted + count($this->others);
+    }
+
+    public function name(int $number): string
+    {
+        return $number < $this->sorted ? substr($this->names, $number * $this->length, $this->length) : $this->others[$number - $this->sorted];
+    }
+
+    public function number(string $name): ?int
+    {
+        return $this->numbers[$name] ?? $this->searched($name);
+    }
+
+    /** @param list<string> $names that are not among these */
+    public function with(array $names): self
+    {
+        return $names === [] ? $this : new self([...$this->others, ...$names], $this->names, $this->length);
+    }
+
+    /** @return list<string> */
+    public function all(): array
+    {
+        return [...($this->names === '' ? [] : str_split($this->names, $this->length)), ...$this->others];
+    }
+
+    private function searched(string $name): ?int
+    {
+        if (strlen($name) !== $this->length) {
+            return null;
+        }
+        for ($low = 0, $high = $this->sorted - 1; $low <= $high;) {
+            $middle = ($low + $high) >> 1;
+            $order = substr_compare($this->names, $name, $middle * $this->length, $this->length);
+            if ($order === 0) {
+                return $middle;
+            }
+            $order < 0 ? $low = $middle + 1 : $high = $middle - 1;
+        }
+
+        return null;
+    }
+}
