@@ -14,7 +14,6 @@ use Hafenbuch\Core\Plan\Decision;
 use Hafenbuch\Core\Plan\DecisionKind;
 use Hafenbuch\Core\Plan\Follow;
 use Illuminate\Http\Request;
-use Illuminate\Validation\Rule;
 use Illuminate\Validation\ValidationException;
 use OpenApi\Attributes as OA;
 
@@ -41,6 +40,10 @@ use OpenApi\Attributes as OA;
 ])]
 final class DecisionReader
 {
+    private const MOST = 20_000;
+
+    private const PATH_CHARACTERS = 8000;
+
     /** What is kept of a choice beside what it says. */
     private const KEPT = ['kind', 'over', 'path', 'follow', 'followers', 'together', 'ofSaved', 'accepted', 'acceptAll', 'setAside', 'open'];
 
@@ -69,7 +72,10 @@ final class DecisionReader
         if (! $request->has('decisions')) {
             return (new KeptDecisions($workspace, $person))->all();
         }
-        $given = $request->validate(['decisions' => 'array|max:20000', ...self::rules('decisions.*'), 'decisions.*.document' => 'required|string|size:26'])['decisions'] ?? [];
+        $given = self::list($request->input('decisions'), 'decisions');
+        $given = array_map(static fn (int $place): array => [
+            ...self::checked($given[$place], "decisions.{$place}"), 'document' => self::id($given[$place]['document'] ?? null, "decisions.{$place}.document"),
+        ], array_keys($given));
         $byDocument = array_column($given, null, 'document');
         self::refuseUnknown($workspace, array_map(strval(...), array_keys($byDocument)));
 
@@ -77,27 +83,64 @@ final class DecisionReader
     }
 
     /**
-     * What a request may hold of one choice.
+     * What a request holds of one choice. Each is looked at by itself, once: rules for lists of them take the square of their number.
      *
      * @return array<string, mixed>
+     *
+     * @throws ValidationException
      */
-    public static function rules(string $at, bool $isOptional = false): array
+    public static function checked(mixed $given, string $at): array
     {
-        return [
-            "{$at}.kind" => [$isOptional ? 'required_with:'.$at : 'required', Rule::enum(DecisionKind::class)],
-            "{$at}.over" => 'nullable|string|max:64',
-            "{$at}.path" => 'nullable|string|max:8000',
-            "{$at}.follow" => ['nullable', Rule::enum(Follow::class)],
-            "{$at}.followers" => 'array',
-            "{$at}.followers.*" => 'string|size:26',
-            "{$at}.together" => 'boolean',
-            "{$at}.ofSaved" => 'boolean',
-            "{$at}.accepted" => 'array',
-            "{$at}.accepted.*" => 'string',
-            "{$at}.acceptAll" => 'boolean',
-            "{$at}.setAside" => 'boolean',
-            "{$at}.open" => 'boolean',
-        ];
+        if (! is_array($given)) {
+            throw self::wrong($at, 'must be a decision');
+        }
+        $checked = [];
+        foreach (array_intersect_key($given, array_flip(self::KEPT)) as $name => $value) {
+            $checked[$name] = match ($name) {
+                'kind' => is_string($value) ? DecisionKind::tryFrom($value)?->value : null,
+                'follow' => $value === null || (is_string($value) && Follow::tryFrom($value) !== null) ? $value : throw self::wrong("{$at}.follow", 'must be nobody, quay or everyone'),
+                'over' => self::text($value, 64, "{$at}.over"),
+                'path' => self::text($value, self::PATH_CHARACTERS, "{$at}.path"),
+                'followers' => array_map(static fn (mixed $id): string => self::id($id, "{$at}.followers"), self::list($value, "{$at}.followers")),
+                'accepted' => array_map(static fn (mixed $path): string => (string) self::text($path ?? false, self::PATH_CHARACTERS, "{$at}.accepted"), self::list($value, "{$at}.accepted")),
+                default => in_array($value, [true, false, 0, 1, '0', '1'], true) ? (bool) $value : throw self::wrong("{$at}.{$name}", 'must be true or false'),
+            };
+        }
+        if (($checked['kind'] ?? null) === null) {
+            throw self::wrong("{$at}.kind", 'must be one of '.implode(', ', array_column(DecisionKind::cases(), 'value')));
+        }
+
+        return $checked;
+    }
+
+    /**
+     * @return list<mixed>
+     *
+     * @throws ValidationException
+     */
+    public static function list(mixed $value, string $at): array
+    {
+        if (! is_array($value) || ! array_is_list($value)) {
+            throw self::wrong($at, 'must be a list');
+        }
+
+        return count($value) <= self::MOST ? $value : throw self::wrong($at, 'must have at most '.self::MOST.' entries; decide in parts');
+    }
+
+    /** @throws ValidationException */
+    public static function id(mixed $value, string $at): string
+    {
+        return is_string($value) && strlen($value) === 26 ? $value : throw self::wrong($at, 'must be the id of a document');
+    }
+
+    public static function wrong(string $at, string $what): ValidationException
+    {
+        return ValidationException::withMessages([$at => "The field {$at} {$what}."]);
+    }
+
+    private static function text(mixed $value, int $longest, string $at): ?string
+    {
+        return $value === null || (is_string($value) && mb_strlen($value) <= $longest) ? $value : throw self::wrong($at, "must be a text of at most {$longest} characters");
     }
 
     /**

@@ -7,6 +7,7 @@ namespace App\Quay;
 use App\Models\Document;
 use App\Models\User;
 use App\Models\Workspace;
+use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 
 /** Reads one folder of a workspace at a time. */
@@ -18,34 +19,35 @@ final readonly class FolderReader
     public function read(Workspace $workspace, string $folder, User $viewer): FolderListing
     {
         $prefix = $folder === '' ? '' : $folder.'/';
-        $under = DB::table('documents')->leftJoin('drafts', 'drafts.document_id', '=', 'documents.id')
-            ->where('workspace_id', $workspace->id)->whereNull('dropped_at')->where('path', 'like', addcslashes($prefix, '%_\\').'%')
-            ->orderBy('path')->get(['documents.id', 'path', 'documents.size', 'saved_hash', 'drafts.hash as draft_hash', 'drafts.size as draft_size']);
-        $folders = $ids = [];
-        foreach ($under as $row) {
-            $rest = substr($row->path, strlen($prefix));
-            $slash = strpos($rest, '/');
-            if ($slash === false) {
-                $ids[] = $row->id;
-
-                continue;
-            }
-            $name = $prefix.substr($rest, 0, $slash);
-            $folders[$name] ??= ['documents' => 0, 'unsaved' => 0, 'size' => 0];
-            $folders[$name]['documents']++;
-            $folders[$name]['unsaved'] += $row->draft_hash === null ? 0 : 1;
-            $folders[$name]['size'] += $row->draft_size ?? $row->size ?? 0;
-        }
+        $ids = $this->under($workspace, $prefix)->whereRaw("locate('/', path, ?) = 0", [mb_strlen($prefix) + 1])->orderBy('path')->pluck('documents.id')->all();
         $documents = array_values($this->rows->rows($workspace, $ids, $viewer));
         usort($documents, static fn (DocumentRow $a, DocumentRow $b): int => strnatcasecmp($a->path, $b->path));
 
         return new FolderListing(
             $folder,
-            array_map(static fn (string $path): FolderEntry => new FolderEntry($path, ...$folders[$path]), array_map(strval(...), array_keys($folders))),
+            $this->folders($workspace, $prefix),
             $documents,
             (object) $this->refersTo($ids),
             (object) $this->referredBy($workspace, $documents),
         );
+    }
+
+    /** @return list<FolderEntry> */
+    private function folders(Workspace $workspace, string $prefix): array
+    {
+        $place = mb_strlen($prefix) + 1;
+        $rows = $this->under($workspace, $prefix)->leftJoin('drafts', 'drafts.document_id', '=', 'documents.id')->whereRaw("locate('/', path, ?) > 0", [$place])
+            ->selectRaw("substring_index(substr(path, ?), '/', 1) as name, count(*) as documents, count(drafts.document_id) as unsaved, sum(coalesce(drafts.size, documents.size, 0)) as size", [$place])
+            ->groupBy('name')->orderBy('name')->get();
+
+        return array_values($rows->map(static fn (object $row): FolderEntry => new FolderEntry($prefix.$row->name, (int) $row->documents, (int) $row->unsaved, (int) $row->size))->all());
+    }
+
+    private function under(Workspace $workspace, string $prefix): Builder
+    {
+        $query = DB::table('documents')->where('workspace_id', $workspace->id)->whereNull('dropped_at');
+
+        return $prefix === '' ? $query : $query->where('path', 'like', addcslashes($prefix, '%_\\').'%');
     }
 
     /**

@@ -39,13 +39,17 @@ final readonly class Quay
     /** @param list<string> $ids documents of this workspace, in the order in which they are to follow */
     public function open(array $ids): void
     {
+        $ids = array_values(array_unique($ids));
+        if ($this->items(QuayItem::SHOWN)->whereIn('document_id', $ids)->count() === count($ids)) {
+            return;
+        }
         DB::transaction(function () use ($ids): void {
             $position = 1 + (int) $this->query()->max('position');
             $there = $this->query()->whereIn('document_id', $ids)->pluck('place', 'document_id');
             $this->query()->whereIn('document_id', $ids)->update(['place' => QuayItem::SHOWN, 'closed_at' => null]);
             Recent::opened($this->person, array_values(array_diff($ids, $there->keys()->all())));
             $rows = [];
-            foreach (array_unique($ids) as $id) {
+            foreach ($ids as $id) {
                 if (! isset($there[$id])) {
                     $rows[] = ['workspace_id' => $this->workspace->id, 'user_id' => $this->person->id, 'document_id' => $id, 'position' => $position++, 'place' => QuayItem::SHOWN, 'opened_at' => now()];
                 }

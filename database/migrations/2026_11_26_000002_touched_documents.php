@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use Illuminate\Database\Migrations\Migration;
 use Illuminate\Database\Schema\Blueprint;
+use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Schema;
 
 return new class extends Migration {
@@ -14,12 +15,15 @@ return new class extends Migration {
             $table->dateTime('touched_at', 6)->useCurrent()->useCurrentOnUpdate();
             $table->index(['workspace_id', 'touched_at']);
         });
+        // For what is in a folder.
+        DB::statement('create index documents_workspace_id_path_index on documents (workspace_id, path(300))');
     }
 
     public function down(): void
     {
         Schema::table('documents', function (Blueprint $table): void {
             $table->dropIndex(['workspace_id', 'touched_at']);
+            $table->dropIndex('documents_workspace_id_path_index');
             $table->dropColumn('touched_at');
         });
     }

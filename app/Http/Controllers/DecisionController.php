@@ -15,7 +15,6 @@ use Hafenbuch\Core\Plan\Scope;
 use Illuminate\Container\Attributes\CurrentUser;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
-use Illuminate\Validation\Rule;
 use OpenApi\Attributes as OA;
 
 /** What a person has decided and not carried out yet, kept for them. */
@@ -41,24 +40,38 @@ final readonly class DecisionController
     ])]
     public function update(Request $request, Workspace $workspace, #[CurrentUser] User $person): JsonResponse
     {
-        $given = $request->validate([
-            'choices' => 'present|array|max:20000', 'choices.*.document' => 'nullable|string|size:26', 'choices.*.scope' => ['nullable', Rule::enum(Scope::class)],
-            'choices.*.decision' => 'present|nullable|array', ...DecisionReader::rules('choices.*.decision', isOptional: true), 'clear' => 'boolean',
-        ]);
+        $isCleared = (bool) ($request->validate(['clear' => 'boolean'])['clear'] ?? false);
         $changes = [];
-        foreach ($given['choices'] as $choice) {
-            $scope = Scope::from($choice['scope'] ?? Scope::Document->value);
-            $kept = $choice['decision'] === null ? null : DecisionReader::kept($choice['decision']);
-            $ids = $scope === Scope::Document ? array_filter([$choice['document'] ?? null]) : $this->planning->reach($workspace, $person, $choice['document'] ?? null, $scope);
-            $changes = [...$changes, ...array_fill_keys($ids, $kept)];
+        foreach (DecisionReader::list($request->input('choices'), 'choices') as $place => $choice) {
+            foreach ($this->change($workspace, $person, is_array($choice) ? $choice : [], "choices.{$place}") as $id => $kept) {
+                $changes[$id] = $kept;
+            }
         }
         DecisionReader::refuseUnknown($workspace, array_map(strval(...), array_keys(array_filter($changes))));
         $decisions = new KeptDecisions($workspace, $person);
-        if ($given['clear'] ?? false) {
+        if ($isCleared) {
             $decisions->clear();
         }
         $decisions->change($changes);
 
         return $this->index($workspace, $person);
+    }
+
+    /**
+     * @param  array<mixed>  $choice
+     * @return array<string, ?array<string, mixed>> what is kept for each document to which it reaches; null takes a decision away
+     */
+    private function change(Workspace $workspace, User $person, array $choice, string $at): array
+    {
+        if (! array_key_exists('decision', $choice)) {
+            throw DecisionReader::wrong("{$at}.decision", 'must be a decision, or null to take one away');
+        }
+        $document = isset($choice['document']) ? DecisionReader::id($choice['document'], "{$at}.document") : null;
+        $scope = Scope::tryFrom(is_string($choice['scope'] ?? '') ? ($choice['scope'] ?? Scope::Document->value) : '')
+            ?? throw DecisionReader::wrong("{$at}.scope", 'must be one of '.implode(', ', array_column(Scope::cases(), 'value')));
+        $kept = $choice['decision'] === null ? null : DecisionReader::kept(DecisionReader::checked($choice['decision'], "{$at}.decision"));
+        $ids = $scope === Scope::Document ? array_filter([$document]) : $this->planning->reach($workspace, $person, $document, $scope);
+
+        return array_fill_keys($ids, $kept);
     }
 }

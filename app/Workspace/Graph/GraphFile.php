@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Workspace\Graph;
 
 use Hafenbuch\Core\Reference\Graph;
+use Hafenbuch\Core\Reference\NearestMarked;
 use Hafenbuch\Core\Reference\Nodes;
 use Hafenbuch\Core\Reference\PackedAdjacency;
 
@@ -14,13 +15,17 @@ use Hafenbuch\Core\Reference\PackedAdjacency;
  */
 final readonly class GraphFile
 {
-    private const MAGIC = 'HBG4';
+    private const MAGIC = 'HBG5';
 
     private const HASH_BYTES = 8;
 
-    private const HEAD = 'Vnodes/Vedges/Vlast/Pfrom/Pnewest/Pcount/Pxor';
+    private const HEAD = 'Vnodes/Vedges/Vlast/Vmarks/Pfrom/Pnewest/Pcount/Pxor';
 
-    private const HEAD_BYTES = 44;
+    private const HEAD_BYTES = 48;
+
+    private const NUMBER_BYTES = 4;
+
+    private const LABEL_BYTES = 16;
 
     private const ID_BYTES = 26;
 
@@ -54,26 +59,35 @@ final readonly class GraphFile
         if (strlen($head) < self::HEAD_BYTES || ! str_starts_with($start, self::MAGIC)) {
             return null;
         }
-        ['nodes' => $nodes, 'edges' => $edges, 'last' => $last, 'from' => $from, 'newest' => $newest, 'count' => $count, 'xor' => $xor] = (array) unpack(self::HEAD, $head);
+        ['nodes' => $nodes, 'edges' => $edges, 'last' => $last, 'marks' => $marks, 'from' => $from, 'newest' => $newest, 'count' => $count, 'xor' => $xor] = (array) unpack(self::HEAD, $head);
         [$names, $keys, $files, $times] = [$take(self::ID_BYTES * $nodes), $take(self::KEY_BYTES * $nodes), $take($nodes), $take(self::TIME_BYTES * $nodes)];
-        [$starts, $targets, $backStarts, $referrers] = [$take(4 * ($nodes + 1)), $take(4 * $edges), $take(4 * ($nodes + 1)), $take(4 * $edges)];
+        [$starts, $targets, $backStarts, $referrers] = [
+            $take(self::NUMBER_BYTES * ($nodes + 1)), $take(self::NUMBER_BYTES * $edges), $take(self::NUMBER_BYTES * ($nodes + 1)), $take(self::NUMBER_BYTES * $edges),
+        ];
+        $nearest = NearestMarked::kept($take(self::LABEL_BYTES * $nodes), $take(self::NUMBER_BYTES * $marks));
         fclose($file);
         if (substr($start, strlen(self::MAGIC)) !== hash_final($hash, true)) {
             return null;
         }
-        $graph = new Graph(new Nodes([], $names, self::ID_BYTES), new PackedAdjacency($starts, $targets), new PackedAdjacency($backStarts, $referrers));
+        $graph = new Graph(new Nodes([], $names, self::ID_BYTES), new PackedAdjacency($starts, $targets), new PackedAdjacency($backStarts, $referrers), $nearest);
 
         return new self($graph, $keys, $files, $times, new Touches($from, $newest, $count, $xor), $nodes === 0 ? null : $graph->nodes()->name($last));
     }
 
-    /** Two that write at once each write a whole file; the last one stays. */
-    public function write(string $path): void
+    /**
+     * Two that write at once each write a whole file; the last one stays.
+     *
+     * @param  list<string>  $unsaved  documents, for which the nearest above them are told
+     */
+    public function write(string $path, array $unsaved): void
     {
         $names = $this->graph->nodes()->all();
+        $nearest = $this->graph->knowingNearest($unsaved)->nearest();
+        [$labels, $marks] = [(string) $nearest?->labels, (string) $nearest?->packedMarks()];
         $targets = PackedAdjacency::of($this->graph->targets());
         $referrers = PackedAdjacency::of($this->graph->referrers());
-        $body = pack('VVVPPPP', count($names), intdiv(strlen($targets->edges), 4), $this->last(), ...$this->touches->numbers())
-            .implode('', $names).$this->keys.$this->files.$this->times.$targets->starts.$targets->edges.$referrers->starts.$referrers->edges;
+        $body = pack('VVVVPPPP', count($names), intdiv(strlen($targets->edges), self::NUMBER_BYTES), $this->last(), intdiv(strlen($marks), self::NUMBER_BYTES), ...$this->touches->numbers())
+            .implode('', $names).$this->keys.$this->files.$this->times.$targets->starts.$targets->edges.$referrers->starts.$referrers->edges.$labels.$marks;
         if (! is_dir(dirname($path))) {
             @mkdir(dirname($path), 0o700, true);
         }

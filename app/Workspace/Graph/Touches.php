@@ -28,7 +28,7 @@ final readonly class Touches
 
     public static function now(Workspace $workspace): self
     {
-        $from = (int) DB::scalar("select timestampdiff(microsecond, '1970-01-01', now(6))") - self::COMMIT_MICROSECONDS;
+        $from = self::time() - self::COMMIT_MICROSECONDS;
         $newest = DB::table('documents')->where('workspace_id', $workspace->id)->selectRaw("timestampdiff(microsecond, '1970-01-01', max(touched_at)) as newest")->value('newest');
 
         return self::between($workspace, $from, max($from, (int) $newest));
@@ -60,9 +60,9 @@ final readonly class Touches
     }
 
     /** Whether all of them are certain to have come, so that they need not be counted again and again. */
-    public function areLongAgo(self $now): bool
+    public function areLongAgo(): bool
     {
-        return $now->from > $this->newest;
+        return self::time() - self::COMMIT_MICROSECONDS > $this->newest;
     }
 
     /** @return list<int> */
@@ -74,6 +74,12 @@ final readonly class Touches
     public static function column(): string
     {
         return self::TOUCHED;
+    }
+
+    /** By the database's clock, as the rows bear it. */
+    private static function time(): int
+    {
+        return (int) DB::scalar("select timestampdiff(microsecond, '1970-01-01', now(6))");
     }
 
     private static function between(Workspace $workspace, int $from, int $newest): self

@@ -6,6 +6,7 @@ namespace App\Workspace\Graph;
 
 use App\Models\Workspace;
 use Hafenbuch\Core\Reference\Graph;
+use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 
 /**
@@ -39,21 +40,33 @@ final readonly class WorkspaceGraphs
         if ($file === null || ! $this->isOfThisPast($file)) {
             $file = $this->build($workspace);
             if ($isKept) {
-                $file->write($path);
+                $file->write($path, $this->unsaved($workspace));
             }
 
             return $file;
         }
-        // Before the rows are read: what comes in between is then seen once more.
-        $now = $isKept ? Touches::now($workspace) : $file->touches;
         $changed = $this->changed($workspace, $file);
-        $next = $changed === [] ? $file : $this->overlaid($workspace, $file, $changed);
-        if ($isKept && (count($changed) > self::MANY || ($file->touches->count > self::MANY && $file->touches->areLongAgo($now)))) {
-            $next = $next->isSorted() ? $next->touched($now) : $this->build($workspace);
-            $next->write($path);
+        if (! $isKept || (count($changed) <= self::MANY && ($file->touches->count <= self::MANY || ! $file->touches->areLongAgo()))) {
+            return $changed === [] ? $file : $this->overlaid($workspace, $file, $changed);
         }
+        // Counted before the rows are read: what comes in between is then seen once more.
+        $now = Touches::now($workspace);
+        $next = $this->overlaid($workspace, $file, $this->changed($workspace, $file));
+        $next = $next->isSorted() ? $next->touched($now) : $this->build($workspace);
+        $next->write($path, $this->unsaved($workspace));
 
         return $next;
+    }
+
+    /** @return list<string> the ids of the documents with a draft, or without a file */
+    private function unsaved(Workspace $workspace): array
+    {
+        $documents = static fn (): Builder => DB::table('documents as d')->where('d.workspace_id', $workspace->id)->whereNull('d.dropped_at');
+
+        return array_values(array_unique([
+            ...$documents()->join('drafts as w', 'w.document_id', '=', 'd.id')->pluck('d.id')->all(),
+            ...$documents()->whereNull('d.file_key')->whereNull('d.saved_hash')->pluck('d.id')->all(),
+        ]));
     }
 
     /** A database that was put back to an earlier state, or is another one, does not have what the file was made of. */

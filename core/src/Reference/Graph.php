@@ -14,8 +14,18 @@ final class Graph
     /** Of so few nodes each looks for what is below it by itself; for more, all that is marked is followed upwards once. */
     private const FEW = 4;
 
-    /** @param (\Closure(): Adjacency)|Adjacency|null $referrers or how they are got when they are needed; null: they are found then */
-    public function __construct(private readonly Nodes $nodes, private readonly Adjacency $targets, private \Closure|Adjacency|null $referrers = null) {}
+    /**
+     * @param  (\Closure(): Adjacency)|Adjacency|null  $referrers  or how they are got when they are needed; null: they are found then
+     * @param  ?NearestMarked  $nearest  as it was known for this graph before some nodes changed
+     * @param  list<int>  $changed  these nodes
+     */
+    public function __construct(
+        private readonly Nodes $nodes,
+        private readonly Adjacency $targets,
+        private \Closure|Adjacency|null $referrers = null,
+        private readonly ?NearestMarked $nearest = null,
+        private readonly array $changed = [],
+    ) {}
 
     /**
      * @param  list<string>  $nodes
@@ -93,7 +103,25 @@ final class Graph
             return new ChangedAdjacency($this->referrers(), $back, $nodes->count());
         };
 
-        return new self($nodes, new ChangedAdjacency($this->targets, $parts, $nodes->count()), $referrers);
+        return new self($nodes, new ChangedAdjacency($this->targets, $parts, $nodes->count()), $referrers, $this->nearest, [...$this->changed, ...array_keys($parts)]);
+    }
+
+    /**
+     * The same graph, which knows what is nearest to each node and so answers for a few at once.
+     *
+     * @param  list<string>  $marked
+     */
+    public function knowingNearest(array $marked): self
+    {
+        $marks = $this->numbered($marked);
+        sort($marks);
+
+        return new self($this->nodes, $this->targets, $this->referrers(), NearestMarked::of($this, $marks));
+    }
+
+    public function nearest(): ?NearestMarked
+    {
+        return $this->nearest;
     }
 
     /**
@@ -118,7 +146,7 @@ final class Graph
     {
         $isCandidate = array_fill_keys($this->numbered($candidates), true);
 
-        return $isCandidate === [] ? [] : $this->named(array_values(array_filter($this->reach($nodes), static fn (int $number): bool => isset($isCandidate[$number]))));
+        return $isCandidate === [] || $nodes === [] ? [] : $this->named(array_values(array_filter($this->reach($nodes), static fn (int $number): bool => isset($isCandidate[$number]))));
     }
 
     /**
@@ -158,13 +186,16 @@ final class Graph
     {
         $marks = $this->numbered($marked);
         sort($marks);
+        if ($nodes !== null && $this->nearest !== null) {
+            return $this->nearestAsKept($this->nearest->after($this, $marks, $this->changed), $nodes);
+        }
         if ($nodes === null || count($nodes) > self::FEW) {
             return $this->nearestFromBelow($marks, $nodes === null ? null : $this->numbered($nodes));
         }
         $isMarked = array_fill_keys($marks, true);
         $nearest = [];
         foreach ($this->numbered($nodes) as $node) {
-            $found = $isMarked === [] ? null : $this->nearest($node, $isMarked);
+            $found = $isMarked === [] ? null : $this->nearestFromAbove($node, $isMarked);
             if ($found !== null) {
                 $nearest[$this->nodes->name($node)] = [$this->nodes->name($found[0]), $found[1]];
             }
@@ -211,7 +242,7 @@ final class Graph
      * @param  array<int, true>  $isMarked
      * @return ?array{int, int}
      */
-    private function nearest(int $node, array $isMarked): ?array
+    private function nearestFromAbove(int $node, array $isMarked): ?array
     {
         $isSeen = [$node => true];
         $level = [$node];
@@ -239,18 +270,54 @@ final class Graph
     }
 
     /**
-     * Follows all marked nodes upwards at once. Two are carried for each node, since the nearest may be the node itself through a cycle.
-     *
-     * @param  list<int>  $marks  by their numbers, so that within a distance the first by its number comes first
+     * @param  list<string>  $nodes
+     * @return array<string, array{string, int}>
+     */
+    private function nearestAsKept(NearestMarked $kept, array $nodes): array
+    {
+        $found = [];
+        foreach ($nodes as $name) {
+            $node = $this->nodes->number($name);
+            $nearest = $node === null ? null : $kept->below($node);
+            if ($nearest !== null) {
+                $found[$name] = [$this->nodes->name($nearest[0]), $nearest[1]];
+            }
+        }
+
+        return $found;
+    }
+
+    /**
+     * @param  list<int>  $marks  by their numbers
      * @param  ?list<int>  $wanted  null: all
      * @return array<string, array{string, int}>
      */
     private function nearestFromBelow(array $marks, ?array $wanted): array
     {
+        [$first, $firstAt] = $this->twoNearest($marks);
+        $found = [];
+        foreach ($wanted ?? array_keys($first) as $node) {
+            if ($first[$node] >= 0) {
+                $found[$this->nodes->name($node)] = [$this->nodes->name($first[$node]), $firstAt[$node]];
+            }
+        }
+
+        return $found;
+    }
+
+    /**
+     * Follows all marked nodes upwards at once. Two are carried for each node, since the nearest may be the node itself through a cycle.
+     *
+     * @param  list<int>  $marks  by their numbers, so that within a distance the first by its number comes first
+     * @return array{list<int>, list<int>, list<int>, list<int>} for each node the nearest marked one other than itself and its distance, then the second nearest; -1 where there is none
+     */
+    public function twoNearest(array $marks): array
+    {
         $flat = $this->referrers()->flat();
         [$starts, $ends, $edges] = [$flat->starts, $flat->ends, $flat->edges];
         $none = -1;
-        $first = $second = $distances = array_fill(0, max(1, count($starts)), $none);
+        $first = $second = $starts === [] ? [] : array_fill(0, count($starts), $none);
+        $firstAt = $secondAt = $starts === [] ? [] : array_fill(0, count($starts), 0);
         $nodes = $sources = $marks;
         for ($distance = 1; $nodes !== []; $distance++) {
             $nextNodes = $nextSources = [];
@@ -264,11 +331,12 @@ final class Graph
                     $nearest = $first[$referrer];
                     if ($nearest === $none) {
                         $first[$referrer] = $source;
-                        $distances[$referrer] = $distance;
+                        $firstAt[$referrer] = $distance;
                     } elseif ($nearest === $source) {
                         continue;
                     } else {
                         $second[$referrer] = $source;
+                        $secondAt[$referrer] = $distance;
                     }
                     $nextNodes[] = $referrer;
                     $nextSources[] = $source;
@@ -276,14 +344,8 @@ final class Graph
             }
             [$nodes, $sources] = [$nextNodes, $nextSources];
         }
-        $found = [];
-        foreach ($wanted ?? array_keys($starts) as $node) {
-            if ($first[$node] !== $none) {
-                $found[$this->nodes->name($node)] = [$this->nodes->name($first[$node]), $distances[$node]];
-            }
-        }
 
-        return $found;
+        return [$first, $firstAt, $second, $secondAt];
     }
 
     /**

@@ -2,7 +2,10 @@
 
 declare(strict_types=1);
 
+use Hafenbuch\Core\Reference\FlatAdjacency;
 use Hafenbuch\Core\Reference\Graph;
+use Hafenbuch\Core\Reference\Nodes;
+use Hafenbuch\Core\Reference\PackedAdjacency;
 
 /** @param array<string, list<string>> $edges */
 function graph(array $edges): Graph
@@ -113,4 +116,47 @@ it('is the same after changes as one that is made anew', function () {
             }
         }
     }
+});
+
+it('knows what is nearest through any changes of marks and edges as if it were found anew', function () {
+    for ($try = 0; $try < 150; $try++) {
+        $edges = randomEdges(mt_rand(2, 25));
+        $some = static fn (array $nodes): array => array_values(array_filter($nodes, static fn (): bool => mt_rand(0, 4) === 0));
+        $graph = graph($edges)->knowingNearest($some(array_keys($edges)));
+        for ($round = 0; $round < 6; $round++) {
+            $nodes = $graph->nodes()->all();
+            if (mt_rand(0, 2) > 0) {
+                $changed = [];
+                foreach ($some([...$nodes, "new{$round}"]) as $node) {
+                    $changed[$node] = $some($nodes);
+                }
+                $graph = $graph->with($changed);
+            }
+            $marked = $some($graph->nodes()->all());
+            $plain = array_combine($graph->nodes()->all(), array_map($graph->targetsOf(...), $graph->nodes()->all()));
+            $known = $graph->nearestBelow($marked, $graph->nodes()->all());
+            foreach ($graph->nodes()->all() as $node) {
+                expect($known[$node] ?? null)->toBe(plainNearest($plain, $node, $marked));
+            }
+            // Now and then it is kept anew, as a file is written.
+            if (mt_rand(0, 2) === 0) {
+                $graph = $graph->knowingNearest($marked);
+            }
+        }
+    }
+});
+
+it('finds names that are sorted, and others behind them', function () {
+    $nodes = new Nodes(['zz', 'b0'], 'a1b1c1', 2);
+
+    expect($nodes->all())->toBe(['a1', 'b1', 'c1', 'zz', 'b0'])->and($nodes->count())->toBe(5)->and(array_map($nodes->number(...), ['a1', 'c1', 'zz', 'b0', 'a2', 'a', '']))->toBe([0, 2, 3, 4, null, null, null])
+        ->and(array_map($nodes->name(...), [0, 2, 3, 4]))->toBe(['a1', 'c1', 'zz', 'b0'])->and($nodes->with(['new'])->number('new'))->toBe(5)->and((new Nodes([]))->number('x'))->toBeNull();
+});
+
+it('leads by bytes where it led by lists', function () {
+    $flat = FlatAdjacency::of([[1, 2], [], [0], [2, 1, 0]]);
+    $packed = PackedAdjacency::of($flat);
+
+    expect(array_map($packed->at(...), [0, 1, 2, 3]))->toBe([[1, 2], [], [0], [2, 1, 0]])->and($packed->count())->toBe(4)->and($packed->flat())->toEqual($flat)
+        ->and(array_map($packed->flat()->reversed()->at(...), [0, 1, 2, 3]))->toBe([[2, 3], [0, 3], [0, 3], []])->and(PackedAdjacency::of(FlatAdjacency::of([]))->flat()->edges)->toBe([]);
 });

@@ -1,0 +1,208 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Hafenbuch\Core\Reference;
+
+/**
+ * For every node of a graph the two nearest marked ones below it, a marked node being its own first. It is kept from one question to the
+ * next, and mended where marks or edges have changed since: what that touches is little beside the graph. Two are needed, since what is
+ * asked for is the nearest other than the node itself. Of equally near ones the one with the smaller number is taken, so that there is
+ * one answer only, whatever way led to it.
+ */
+final class NearestMarked
+{
+    private const NONE = 0xFFFFFFFF;
+
+    /** Bytes of a label: two marked nodes, each with its distance. */
+    private const LABEL_BYTES = 16;
+
+    /** @var array<int, array<int, int>> node to its nearest marked nodes with their distances, where they are other than kept */
+    private array $mended = [];
+
+    /**
+     * @param  string  $labels  for each node two marked nodes and their distances, as 32-bit numbers, the least byte first
+     * @param  list<int>  $marks
+     */
+    private function __construct(public readonly string $labels, private readonly array $marks) {}
+
+    /** @param list<int> $marks */
+    public static function of(Graph $graph, array $marks): self
+    {
+        $isMarked = array_fill_keys($marks, true);
+        [$first, $firstAt, $second, $secondAt] = $graph->twoNearest($marks);
+        $labels = '';
+        foreach ($first as $node => $source) {
+            $labels .= isset($isMarked[$node])
+                ? pack('VVVV', $node, 0, $source & self::NONE, $firstAt[$node])
+                : pack('VVVV', $source & self::NONE, $firstAt[$node], $second[$node] & self::NONE, $secondAt[$node]);
+        }
+
+        return new self($labels, $marks);
+    }
+
+    public static function kept(string $labels, string $marks): self
+    {
+        return new self($labels, $marks === '' ? [] : array_values((array) unpack('V*', $marks)));
+    }
+
+    public function packedMarks(): string
+    {
+        return $this->marks === [] ? '' : pack('V*', ...$this->marks);
+    }
+
+    /**
+     * The same for another graph, or other marks.
+     *
+     * @param  list<int>  $marks
+     * @param  list<int>  $changed  the nodes that refer to others than before
+     */
+    public function after(Graph $graph, array $marks, array $changed): self
+    {
+        $now = new self($this->labels, $marks);
+        $touched = array_values(array_unique([...array_diff($marks, $this->marks), ...array_diff($this->marks, $marks), ...$changed]));
+        if ($touched !== []) {
+            $now->mend($graph, array_fill_keys($marks, true), $touched);
+        }
+
+        return $now;
+    }
+
+    /** @return ?array{int, int} the nearest marked node below another one, and how far it is; null: there is none */
+    public function below(int $node): ?array
+    {
+        $best = null;
+        foreach ($this->at($node) as $source => $distance) {
+            if ($source !== $node && ($best === null || [$distance, $source] < [$best[1], $best[0]])) {
+                $best = [$source, $distance];
+            }
+        }
+
+        return $best;
+    }
+
+    /**
+     * @param  array<int, true>  $isMarked
+     * @param  list<int>  $touched
+     */
+    private function mend(Graph $graph, array $isMarked, array $touched): void
+    {
+        $lost = $this->withdraw($graph, $isMarked, $touched);
+        // What is not reached from below any more is sought anew, and so is what may be nearer now.
+        $waiting = [];
+        foreach ([...array_keys($lost), ...$touched] as $node) {
+            if (isset($isMarked[$node])) {
+                $waiting[0][] = [$node, $node];
+            }
+            foreach ($graph->targets()->at($node) as $target) {
+                foreach ($this->at($target) as $source => $distance) {
+                    $waiting[$distance + 1][] = [$node, $source];
+                }
+            }
+        }
+        for ($distance = 0; $waiting !== []; $distance++) {
+            for ($i = 0; isset($waiting[$distance][$i]); $i++) {
+                [$node, $source] = $waiting[$distance][$i];
+                if ($this->take($node, $source, $distance)) {
+                    foreach ($graph->referrers()->at($node) as $referrer) {
+                        $waiting[$distance + 1][] = [$referrer, $source];
+                    }
+                }
+            }
+            unset($waiting[$distance]);
+        }
+    }
+
+    /**
+     * Takes away what nothing supports any more, nearest first, so that what is looked at rests on what is settled already.
+     *
+     * @param  array<int, true>  $isMarked
+     * @param  list<int>  $touched
+     * @return array<int, true> the nodes that have lost something
+     */
+    private function withdraw(Graph $graph, array $isMarked, array $touched): array
+    {
+        $waiting = $lost = [];
+        foreach ($touched as $node) {
+            foreach ($this->at($node) as $source => $distance) {
+                $waiting[$distance][] = [$node, $source];
+            }
+        }
+        for ($distance = 0; $waiting !== []; $distance++) {
+            for ($i = 0; isset($waiting[$distance][$i]); $i++) {
+                [$node, $source] = $waiting[$distance][$i];
+                $label = $this->at($node);
+                if (($label[$source] ?? null) !== $distance || $this->isSupported($graph, $isMarked, $node, $source, $distance)) {
+                    continue;
+                }
+                unset($label[$source]);
+                $this->mended[$node] = $label;
+                $lost[$node] = true;
+                foreach ($graph->referrers()->at($node) as $referrer) {
+                    $waiting[$distance + 1][] = [$referrer, $source];
+                }
+            }
+            unset($waiting[$distance]);
+        }
+
+        return $lost;
+    }
+
+    /** @param array<int, true> $isMarked */
+    private function isSupported(Graph $graph, array $isMarked, int $node, int $source, int $distance): bool
+    {
+        if ($distance === 0) {
+            return isset($isMarked[$node]);
+        }
+        foreach ($graph->targets()->at($node) as $target) {
+            if (($this->at($target)[$source] ?? PHP_INT_MAX) < $distance) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /** Whether a node has another label by that. */
+    private function take(int $node, int $source, int $distance): bool
+    {
+        $label = $this->at($node);
+        if (($label[$source] ?? PHP_INT_MAX) <= $distance) {
+            return false;
+        }
+        $label[$source] = $distance;
+        if (count($label) > 2) {
+            $worst = null;
+            foreach ($label as $one => $at) {
+                if ($worst === null || [$at, $one] > [$label[$worst], $worst]) {
+                    $worst = $one;
+                }
+            }
+            unset($label[$worst]);
+            if ($worst === $source) {
+                return false;
+            }
+        }
+        $this->mended[$node] = $label;
+
+        return true;
+    }
+
+    /** @return array<int, int> marked nodes with their distances */
+    private function at(int $node): array
+    {
+        if (isset($this->mended[$node])) {
+            return $this->mended[$node];
+        }
+        if (($node + 1) * self::LABEL_BYTES > strlen($this->labels)) {
+            return [];
+        }
+        ['first' => $first, 'firstAt' => $firstAt, 'second' => $second, 'secondAt' => $secondAt] = (array) unpack('Vfirst/VfirstAt/Vsecond/VsecondAt', $this->labels, $node * self::LABEL_BYTES);
+
+        return match (true) {
+            $first === self::NONE => [],
+            $second === self::NONE => [$first => $firstAt],
+            default => [$first => $firstAt, $second => $secondAt],
+        };
+    }
+}
