@@ -55,6 +55,7 @@ Route::middleware('auth:sanctum')->group(function (): void {
         Route::post('scan', [ScanController::class, 'store']);
         Route::delete('scan', [ScanController::class, 'destroy']);
 
+        Route::get('rows', [QuayController::class, 'rows']);
         Route::get('documents', [DocumentController::class, 'index']);
         Route::post('documents', [DocumentController::class, 'store']);
         Route::get('documents/{document}', [DocumentController::class, 'show']);

@@ -72,10 +72,12 @@ final readonly class DraftDesk
         $content = $this->contents->keep($bytes);
         $document = DB::transaction(function () use ($document, $content, $person, $revision, $summary, $step): Document {
             $locked = $this->locked($document, $person, $revision);
-            if ($locked->workingHash() !== $content->hash) {
-                $this->put($locked, $content, $person, $summary, $step);
+            if ($locked->workingHash() === $content->hash) {
+                return $locked;
             }
-            Pulse::changed($document->workspace, [$document->id]);
+            $this->put($locked, $content, $person, $summary, $step)
+                ? Pulse::edited($document->workspace, [$document->id])
+                : Pulse::changed($document->workspace, [$document->id]);
 
             return $locked;
         }, self::TRIES);
@@ -222,8 +224,12 @@ final readonly class DraftDesk
         }
     }
 
-    /** Puts a content in as the draft, or drops the draft where it is the saved content again (promise 8). */
-    public function put(Document $document, StoredContent $content, ?User $person, ?string $summary, ?DraftStep $step = null): void
+    /**
+     * Puts a content in as the draft, or drops the draft where it is the saved content again (promise 8).
+     *
+     * @return bool whether there was a draft before that referred to the same, so that the states of no other documents have changed
+     */
+    public function put(Document $document, StoredContent $content, ?User $person, ?string $summary, ?DraftStep $step = null): bool
     {
         $before = $document->workingHash();
         // The first draft keeps what it was begun on, so that a later look can compare.
@@ -232,8 +238,9 @@ final readonly class DraftDesk
             $this->drop($document);
             $this->noteStep($document, $before, $content, $person, $summary, $step);
 
-            return;
+            return false;
         }
+        $targets = $document->draft === null ? null : $this->index->targets($document, true);
         $draft = $document->draft ?? new Draft(['document_id' => $document->id, 'base_hash' => $document->saved_hash]);
         $document->setRelation('draft', $draft);
         $analysis = $this->index->record($document, $content, true);
@@ -243,6 +250,8 @@ final readonly class DraftDesk
         $document->note = $analysis->note();
         $document->revision++;
         $this->noteStep($document, $before, $content, $person, $summary, $step, $analysis->reading);
+
+        return $targets === $analysis->targets();
     }
 
     private function noteStep(Document $document, ?string $before, StoredContent $content, ?User $person, ?string $summary, ?DraftStep $step, ?ParsedContent $reading = null): void

@@ -23,7 +23,10 @@ final class Pulse
     /** What a person has decided and not carried out. */
     public const DECISIONS = 'decisions';
 
-    public const TOPICS = [self::DOCUMENTS, self::QUAY, self::LOGBOOK, self::DECISIONS];
+    /** The words of documents, and nothing on which the states of others rest. */
+    public const EDITS = 'edits';
+
+    public const TOPICS = [self::DOCUMENTS, self::EDITS, self::QUAY, self::LOGBOOK, self::DECISIONS];
 
     /** Of more documents an event only says that there are many. */
     private const NAMED = 200;
@@ -54,26 +57,40 @@ final class Pulse
         self::after($workspace, [self::DOCUMENTS => array_values(array_unique($ids)), ...array_fill_keys($topics, null)]);
     }
 
+    /**
+     * Drafts of these documents were written on, and they refer to the same as before.
+     *
+     * @param  list<string>  $ids
+     */
+    public static function edited(Workspace $workspace, array $ids): void
+    {
+        self::after($workspace, [self::EDITS => $ids]);
+    }
+
     /** What has been told so far. */
     public static function last(Workspace $workspace): int
     {
         return (int) DB::table('event_counters')->where('workspace_id', $workspace->id)->value('last');
     }
 
-    /** @return array{last: int, topics: list<string>, documents: ?list<string>} `documents` null: not known, or too many to name */
+    /** @return array{last: int, topics: list<string>, documents: ?list<string>, edits: list<string>} `documents` null: not known, or too many to name */
     public static function since(Workspace $workspace, int $after, ?User $person = null): array
     {
         $rows = DB::table('events')->where('workspace_id', $workspace->id)->where('number', '>', $after)->orderBy('number')->get(['number', 'topic', 'documents', 'user_id']);
         $last = (int) ($rows->max('number') ?? self::last($workspace));
         if ($last - $after !== count($rows)) {
             // Some of what was told since is thrown away already, as after a night with the page asleep.
-            return ['last' => $last, 'topics' => self::TOPICS, 'documents' => null];
+            return ['last' => $last, 'topics' => self::TOPICS, 'documents' => null, 'edits' => []];
         }
         $rows = $rows->filter(static fn (object $row): bool => $row->user_id === null || $row->user_id === $person?->id);
-        $about = $rows->where('topic', self::DOCUMENTS)->pluck('documents')->map(static fn (?string $ids): ?array => $ids === null ? null : json_decode($ids, true));
-        $ids = $about->contains(null) ? null : $about->flatten()->unique()->values()->all();
+        $about = static fn (string $topic) => $rows->where('topic', $topic)->pluck('documents')->map(static fn (?string $ids): ?array => $ids === null ? null : json_decode($ids, true));
+        $named = static fn (string $topic): array => array_values($about($topic)->flatten()->unique()->all());
+        $isNamed = ! $about(self::DOCUMENTS)->contains(null) && count($named(self::DOCUMENTS)) <= self::NAMED;
 
-        return ['last' => $last, 'topics' => $rows->pluck('topic')->unique()->values()->all(), 'documents' => $ids === null || count($ids) > self::NAMED ? null : $ids];
+        return [
+            'last' => $last, 'topics' => array_values($rows->pluck('topic')->unique()->all()),
+            'documents' => $isNamed ? $named(self::DOCUMENTS) : null, 'edits' => $named(self::EDITS),
+        ];
     }
 
     /** Forgets what every page has heard long ago. */

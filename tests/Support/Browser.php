@@ -250,9 +250,38 @@ final class Browser
         return $this;
     }
 
-    public function script(string $script): mixed
+    public function script(string $script, mixed ...$arguments): mixed
     {
-        return $this->driver->executeScript($script);
+        return $this->driver->executeScript($script, $arguments);
+    }
+
+    /**
+     * A script that calls its last argument when it is done.
+     *
+     * @param  int  $slowDown  by how much the processor is slower meanwhile
+     */
+    public function scriptAsync(string $script, int $slowDown = 1): mixed
+    {
+        $this->devTools('Emulation.setCPUThrottlingRate', ['rate' => $slowDown]);
+        try {
+            return $this->driver->executeAsyncScript($script);
+        } finally {
+            $this->devTools('Emulation.setCPUThrottlingRate', ['rate' => 1]);
+        }
+    }
+
+    /** Forgets what it has loaded before. */
+    public function clearCache(): self
+    {
+        $this->devTools('Network.clearBrowserCache', []);
+
+        return $this;
+    }
+
+    /** @param array<string, mixed> $parameters */
+    private function devTools(string $command, array $parameters): void
+    {
+        $this->driver->executeCustomCommand('/session/:sessionId/goog/cdp/execute', 'POST', ['cmd' => $command, 'params' => (object) $parameters]);
     }
 
     public function address(): string

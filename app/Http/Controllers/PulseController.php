@@ -29,10 +29,10 @@ final class PulseController
             Visits::see($workspace, $person, $visit);
         }
         if (! $request->has('after')) {
-            return new JsonResponse(new PulseData(Pulse::last($workspace), [], []));
+            return new JsonResponse(new PulseData(Pulse::last($workspace), [], [], []));
         }
         $pulse = Pulse::since($workspace, $request->integer('after'), $person);
 
-        return new JsonResponse(new PulseData($pulse['last'], $pulse['topics'], $pulse['documents']));
+        return new JsonResponse(new PulseData(...$pulse));
     }
 }

@@ -7,6 +7,7 @@ namespace App\Http\Controllers;
 use App\Http\Data\FoundDocumentData;
 use App\Http\Data\QuayData;
 use App\Http\Data\RecentDocumentData;
+use App\Http\DecisionReader;
 use App\Http\OpenApi\Body;
 use App\Http\OpenApi\Ok;
 use App\Models\Document;
@@ -39,6 +40,16 @@ final class QuayController
         $pick = static fn (array $ids): array => array_values(array_intersect_key($rows, array_flip($ids)));
 
         return new JsonResponse(new QuayData($pick($shown), $pick($hold), (object) $quay->heldSince(), Closings::any($workspace, $person)));
+    }
+
+    #[OA\Get(path: '/workspaces/{workspace}/rows', operationId: 'listRows', parameters: [
+        new OA\QueryParameter(name: 'documents', required: true, description: 'ids, separated by commas; 200 at most', schema: new OA\Schema(type: 'string')),
+    ], responses: [new Ok('DocumentRow', list: true)])]
+    public function rows(Request $request, Workspace $workspace, #[CurrentUser] User $person): JsonResponse
+    {
+        $given = $request->validate(['documents' => ['required', 'string', 'regex:~^[0-9a-z]{26}(,[0-9a-z]{26}){0,199}$~D']])['documents'];
+
+        return new JsonResponse(array_values($this->reader->rows($workspace, $this->known($workspace, explode(',', $given)), $person)));
     }
 
     /** Opens what was closed last, in its place. */
@@ -100,7 +111,17 @@ final class QuayController
     /** @return list<string> */
     private function documents(Request $request, Workspace $workspace): array
     {
-        $given = $request->validate(['documents' => 'required|array|max:20000', 'documents.*' => 'string|size:26'])['documents'];
+        $given = DecisionReader::list($request->input('documents'), 'documents');
+
+        return $this->known($workspace, array_map(static fn (mixed $id): string => DecisionReader::id($id, 'documents'), $given));
+    }
+
+    /**
+     * @param  list<string>  $given
+     * @return list<string> those that are documents of the workspace
+     */
+    private function known(Workspace $workspace, array $given): array
+    {
         $known = [];
         foreach (array_chunk($given, 1000) as $chunk) {
             $known += Document::query()->kept()->where('workspace_id', $workspace->id)->whereIn('id', $chunk)->pluck('id', 'id')->all();

@@ -14,10 +14,12 @@ final readonly class PulseData
     /**
      * @param  list<string>  $topics
      * @param  ?list<string>  $documents
+     * @param  list<string>  $edits
      */
     public function __construct(
         #[OA\Property(description: 'the point to name next time')] public int $last,
         #[OA\Property(items: new OA\Items(type: 'string', enum: Pulse::TOPICS))] public array $topics,
         #[OA\Property(items: new OA\Items(type: 'string'), description: 'the documents that have changed; null: not known, or too many to name')] public ?array $documents,
+        #[OA\Property(items: new OA\Items(type: 'string'), description: 'the documents whose drafts were only written on, so that the states of no others have changed')] public array $edits,
     ) {}
 }

@@ -65,6 +65,13 @@ final readonly class DocumentIndex
         return $reader->isRead($document->path, $content->size) ? $reader->read($document->path, $content->bytes()) : $reader->leaf($document->path);
     }
 
+    /** @return list<string> the keys of the paths that one of the two layers points at, sorted */
+    public function targets(Document $document, bool $inDraft): array
+    {
+        return array_values(DB::table('document_references')->where('document_id', $document->id)->where('in_draft', $inDraft)->whereNotNull('target_key')
+            ->distinct()->orderBy('target_key')->pluck('target_key')->all());
+    }
+
     public function forget(Document $document, bool $inDraft): void
     {
         DB::table('document_references')->where('document_id', $document->id)->where('in_draft', $inDraft)->delete();

@@ -21,4 +21,13 @@ final readonly class IndexedContent
     {
         return $this->reading->note;
     }
+
+    /** @return list<string> the keys of the paths that it points at, sorted */
+    public function targets(): array
+    {
+        $keys = array_values(array_unique(array_filter(array_column($this->references, 'target_key'))));
+        sort($keys);
+
+        return $keys;
+    }
 }

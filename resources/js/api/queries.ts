@@ -1,7 +1,5 @@
-import { QueryClient, useInfiniteQuery, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useEffect, useRef } from 'react';
+import { QueryClient, useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import { answer, api, type Person, Problem } from './client';
-import { visit } from './visit';
 
 export const queryClient = new QueryClient({
     defaultOptions: {
@@ -76,45 +74,4 @@ export function useEntries(workspace: string) {
         getNextPageParam: (last) => (last.length > 0 && (last.at(-1)?.number ?? 1) > 1 ? (last.at(-1)?.number ?? null) : null),
     });
     return { ...query, entries: query.data?.pages.flat() ?? [] };
-}
-
-const PULSE_MS = 1200;
-
-/** Asks what others have changed, and loads again what that touches. Tells whether the server answers. */
-export function usePulse(workspace: string): boolean {
-    const client = useQueryClient();
-    const last = useRef<number | undefined>(undefined);
-    const pulse = useQuery({
-        queryKey: [workspace, 'pulse'],
-        queryFn: () =>
-            answer(api.GET('/workspaces/{workspace}/pulse', { params: { path: { workspace }, query: { after: last.current, visit } } })),
-        refetchInterval: PULSE_MS,
-        staleTime: 0,
-        retry: false,
-    });
-    const isLoggedOut = pulse.error instanceof Problem && pulse.error.status === 401;
-    useEffect(() => {
-        if (isLoggedOut) {
-            changePerson(client, null);
-        }
-    }, [isLoggedOut, client]);
-    const data = pulse.data;
-    useEffect(() => {
-        if (!data) {
-            return;
-        }
-        last.current = data.last;
-        if (data.topics.includes('logbook')) {
-            client.invalidateQueries({ queryKey: keys.logbook(workspace) });
-        }
-        if (data.topics.includes('decisions')) {
-            client.invalidateQueries({ queryKey: keys.decisions(workspace) });
-        }
-        if (data.topics.includes('documents') || data.topics.includes('quay')) {
-            for (const part of ['quay', 'plan', 'document', 'found', 'folder']) {
-                client.invalidateQueries({ queryKey: [workspace, part] });
-            }
-        }
-    }, [data, client, workspace]);
-    return !pulse.isError;
 }

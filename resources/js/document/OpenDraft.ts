@@ -291,7 +291,11 @@ export class OpenDraft {
         return `${visit}/${this.#edits}`;
     }
 
+    /** Most keys change nothing of this, and then nothing of the page is drawn anew. */
     #say(change: Partial<DraftState>): void {
-        this.state.set({ ...this.state.now(), ...change });
+        const now = this.state.now();
+        if ((Object.keys(change) as (keyof DraftState)[]).some((part) => change[part] !== now[part])) {
+            this.state.set({ ...now, ...change });
+        }
     }
 }

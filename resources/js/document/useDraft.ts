@@ -2,6 +2,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useMemo, useRef } from 'react';
 import { answer, api, bytes, ifMatch, type Person, type Row, revisionOf, textOf } from '../api/client';
 import { changePerson, keys } from '../api/queries';
+import { takeRows } from '../api/usePulse';
 import { useWatched } from '../ui/watched';
 import { tellKeeping } from '../watch/keeping';
 import { claim, findUnsent, unsentKey } from '../watch/unsent';
@@ -26,14 +27,15 @@ export function useDraft(workspace: string, id: string, name: string, documentPa
     const draft = useMemo(() => {
         const listener: DraftListener = {
             told: (why) => tellKeeping(id, words.current.name, why),
-            wasSent: () => {
-                client.invalidateQueries({ queryKey: keys.document(workspace, id) });
-                client.invalidateQueries({ queryKey: keys.quay(workspace) });
-            },
+            wasSent: () => void client.invalidateQueries({ queryKey: keys.document(workspace, id) }),
             wasLoggedOut: () => changePerson(client, null),
         };
         const about = () => ({ key, person, workspace, document: id, path: words.current.documentPath });
-        return new OpenDraft(serverOf(workspace, id), storeOf(key, about), listener);
+        return new OpenDraft(
+            serverOf(workspace, id, (row) => takeRows(client, workspace, [row])),
+            storeOf(key, about),
+            listener,
+        );
     }, [client, workspace, id, key, person]);
 
     useEffect(() => {
@@ -51,7 +53,7 @@ export function useDraft(workspace: string, id: string, name: string, documentPa
     return { draft, ...useWatched(draft.state) };
 }
 
-function serverOf(workspace: string, document: string): DraftServer {
+function serverOf(workspace: string, document: string, take: (row: Row) => void): DraftServer {
     const path = `/workspaces/${workspace}/documents/${document}`;
     return {
         async read() {
@@ -63,7 +65,9 @@ function serverOf(workspace: string, document: string): DraftServer {
                 const body = new TextEncoder().encode(sending.whole);
                 const headers = { ...ifMatch(revision), 'Content-Type': 'application/octet-stream' };
                 const response = await bytes(`${path}/draft`, { method: 'PUT', body, headers, keepalive: body.length < KEPT_ALIVE });
-                return ((await response.json()) as Row).revision;
+                const row = (await response.json()) as Row;
+                take(row);
+                return row.revision;
             }
             const length = sending.changes.reduce((sum, change) => sum + change.inserted.length * 3 + 60, 0);
             const params = { path: { workspace, document }, header: ifMatch(revision) };
@@ -72,7 +76,9 @@ function serverOf(workspace: string, document: string): DraftServer {
                 body: sending,
                 keepalive: length < KEPT_ALIVE,
             });
-            return (await answer(patch)).revision;
+            const row = await answer(patch);
+            take(row);
+            return row.revision;
         },
         keepAsStep: (text: string) => keepAsStep(workspace, document, text),
     };

@@ -3,6 +3,7 @@ import type { Row } from '../api/client';
 import { Flag, type FlagKind } from '../ui/Flag';
 import { useNow } from '../ui/useNow';
 import { ago, fileName } from '../ui/words';
+import { through } from './order';
 
 const List = styled.div`display: flex; flex-direction: column; gap: 1px; min-width: 0;`;
 const State = styled.span<{ $stop?: boolean; $calm?: boolean; $wraps?: boolean }>`
@@ -30,7 +31,7 @@ export function statesOf(row: Row, now?: number): One[] {
         states.push({ kind: row.content, words: `${row.content}${what}`, when: now && row.draftAt ? ago(row.draftAt, now) : undefined });
     }
     if (row.below === 'unsettled') {
-        states.push({ kind: 'unsettled', words: `unsettled: ${fileName(row.because ?? '')}` });
+        states.push({ kind: 'unsettled', words: `unsettled ${through(row)}: ${fileName(row.because ?? '')}` });
     } else if (row.below === 'stray') {
         states.push({ kind: 'stray', words: `stray: ${fileName(row.because ?? '')}` });
     }

@@ -7,6 +7,7 @@ export const ORDERS = {
     name: 'by name',
     folder: 'by folder',
     state: 'by state',
+    near: 'by how near unsaved work is',
     together: 'by what hangs together',
 } as const;
 export type Order = keyof typeof ORDERS;
@@ -15,6 +16,7 @@ export const FILTERS = {
     all: 'all',
     unsaved: 'unsaved',
     unsettled: 'unsettled',
+    near: 'unsettled directly',
     stray: 'strays',
     file: 'file changed or gone',
     access: 'not writable',
@@ -31,6 +33,8 @@ export function passes(row: Row, filter: Filter): boolean {
         case 'unsettled':
         case 'stray':
             return row.below === filter;
+        case 'near':
+            return row.below === 'unsettled' && row.distance === 1;
         case 'file':
             return row.file === 'changed outside' || row.file === 'gone';
         case 'access':
@@ -66,6 +70,8 @@ export function arranged(rows: Row[], order: Order): Entry[] {
             );
         case 'state':
             return grouped(rows, stateOf, (a, b) => STATES.indexOf(a) - STATES.indexOf(b));
+        case 'near':
+            return grouped(rows, nearness, (a, b) => Number(a === NOTHING) - Number(b === NOTHING) || NEARNESS.compare(a, b));
         case 'together':
             return together(rows);
         default:
@@ -82,10 +88,26 @@ function stateOf(row: Row): string {
     return isUnsaved(row) ? row.content : row.below === 'settled' ? 'as saved' : row.below;
 }
 
+/** Groups that differ by a number stand in its order, and before what has none. */
+const NEARNESS = new Intl.Collator('en', { numeric: true });
+
+const NOTHING = 'nothing unsaved below';
+
+/** How far below a document its nearest unsaved work is. */
+function nearness(row: Row): string {
+    return row.below !== 'unsettled' ? NOTHING : row.distance === 1 ? 'directly above unsaved work' : `${through(row)} from unsaved work`;
+}
+
+/** By how many documents between a row leads to what unsettles it. */
+export function through(row: Row): string {
+    return (row.distance ?? 1) <= 1 ? 'directly' : `through ${(row.distance ?? 1) - 1}`;
+}
+
 function grouped(rows: Row[], groupOf: (row: Row) => string, compare: (a: string, b: string) => number): Entry[] {
     const groups = new Map<string, Row[]>();
     for (const row of rows) {
-        groups.set(groupOf(row), [...(groups.get(groupOf(row)) ?? []), row]);
+        const group = groups.get(groupOf(row));
+        group ? group.push(row) : groups.set(groupOf(row), [row]);
     }
     return [...groups]
         .sort(([a], [b]) => compare(a, b))
@@ -114,7 +136,8 @@ function together(rows: Row[]): Entry[] {
     }
     const groups = new Map<string, Row[]>();
     for (const row of rows) {
-        groups.set(find(row.id), [...(groups.get(find(row.id)) ?? []), row]);
+        const group = groups.get(find(row.id));
+        group ? group.push(row) : groups.set(find(row.id), [row]);
     }
     const sorted = [...groups.values()].sort((a, b) => b.length - a.length);
     const alone = sorted.filter((group) => group.length === 1).flat();

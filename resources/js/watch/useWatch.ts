@@ -1,8 +1,10 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { answer, api, type Watch } from '../api/client';
 import { keys } from '../api/queries';
+import { isIdle } from '../api/usePulse';
 
 const ASK_MS = 20_000;
+const IDLE_ASK_MS = 120_000;
 
 /** The person's recovery points: how they are made, and what can be done about them. */
 export function useWatch(workspace: string) {
@@ -11,7 +13,7 @@ export function useWatch(workspace: string) {
     const query = useQuery({
         queryKey: keys.watch(workspace),
         queryFn: () => answer(api.GET('/workspaces/{workspace}/watch', { params })),
-        refetchInterval: ASK_MS,
+        refetchInterval: () => (isIdle() ? IDLE_ASK_MS : ASK_MS),
     });
     const take = (watch: Watch) => {
         client.setQueryData(keys.watch(workspace), watch);

@@ -1,0 +1,133 @@
+import { type QueryClient, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useEffect, useRef } from 'react';
+import { answer, api, type Folder, type Plan, Problem, type Quay, type Row } from './client';
+import { changePerson, keys } from './queries';
+import { visit } from './visit';
+
+const PULSE_MS = 1200;
+/** Where nothing happens on either side, it is enough to ask so often. */
+const IDLE_PULSE_MS = 15_000;
+/** After so long without a key, a touch or news nothing happens. */
+const IDLE_AFTER_MS = 30_000;
+/** So many rows are asked for by their names; of more, all are. */
+const NAMED = 200;
+
+let lastActive = Date.now();
+
+/** Whether anybody acts here, or anything has come from others of late. */
+export function isIdle(): boolean {
+    return Date.now() - lastActive > IDLE_AFTER_MS;
+}
+
+/** Asks what others have changed, and loads again what that touches. Tells whether the server answers. */
+export function usePulse(workspace: string): boolean {
+    const client = useQueryClient();
+    const last = useRef<number | undefined>(undefined);
+    const pulse = useQuery({
+        queryKey: [workspace, 'pulse'],
+        queryFn: () =>
+            answer(api.GET('/workspaces/{workspace}/pulse', { params: { path: { workspace }, query: { after: last.current, visit } } })),
+        refetchInterval: () => (isIdle() ? IDLE_PULSE_MS : PULSE_MS),
+        staleTime: 0,
+        retry: false,
+    });
+    const { refetch } = pulse;
+    useEffect(() => {
+        const act = () => {
+            const wasIdle = isIdle();
+            lastActive = Date.now();
+            if (wasIdle) {
+                void refetch();
+            }
+        };
+        const kinds = ['keydown', 'pointerdown', 'pointermove', 'wheel', 'focus'] as const;
+        for (const kind of kinds) {
+            window.addEventListener(kind, act, { passive: true });
+        }
+        return () => {
+            for (const kind of kinds) {
+                window.removeEventListener(kind, act);
+            }
+        };
+    }, [refetch]);
+    const isLoggedOut = pulse.error instanceof Problem && pulse.error.status === 401;
+    useEffect(() => {
+        if (isLoggedOut) {
+            changePerson(client, null);
+        }
+    }, [isLoggedOut, client]);
+    const data = pulse.data;
+    useEffect(() => {
+        if (!data) {
+            return;
+        }
+        last.current = data.last;
+        const topics = new Set(data.topics);
+        const again = (...parts: string[]) => {
+            for (const part of parts) {
+                client.invalidateQueries({ queryKey: [workspace, part] });
+            }
+        };
+        if (topics.size > 0) {
+            lastActive = Date.now();
+        }
+        if (topics.has('logbook')) {
+            again('logbook');
+        }
+        if (topics.has('decisions')) {
+            again('decisions');
+        }
+        if (topics.has('documents')) {
+            again('quay', 'plan', 'document', 'found', 'folder');
+        } else {
+            if (topics.has('quay')) {
+                again('quay', 'found');
+            }
+            if (topics.has('edits')) {
+                void edited(client, workspace, data.edits);
+            }
+        }
+    }, [data, client, workspace]);
+    return !pulse.isError;
+}
+
+/** Drafts were written on, and nothing else has changed: only what shows these documents is asked for again. */
+async function edited(client: QueryClient, workspace: string, ids: string[]): Promise<void> {
+    const are = new Set(ids);
+    for (const id of ids) {
+        client.invalidateQueries({ queryKey: keys.document(workspace, id) });
+    }
+    client.invalidateQueries({
+        queryKey: [workspace, 'plan'],
+        predicate: (query) => (query.state.data as Plan | undefined)?.lines?.some((line) => are.has(line.documentId)) ?? true,
+    });
+    client.invalidateQueries({
+        queryKey: [workspace, 'folder'],
+        predicate: (query) => (query.state.data as Folder | undefined)?.documents.some((row) => are.has(row.id)) ?? true,
+    });
+    const quay = client.getQueryData<Quay>(keys.quay(workspace));
+    const shown = [...(quay?.rows ?? []), ...(quay?.hold ?? [])].filter((row) => are.has(row.id)).map((row) => row.id);
+    if (shown.length === 0) {
+        return;
+    }
+    // What is under way may have been asked for before the edit.
+    if (shown.length > NAMED || client.isFetching({ queryKey: keys.quay(workspace) }) > 0) {
+        await client.invalidateQueries({ queryKey: keys.quay(workspace) });
+        return;
+    }
+    const params = { path: { workspace }, query: { documents: shown.join(',') } };
+    const rows = await answer(api.GET('/workspaces/{workspace}/rows', { params })).catch(() => []);
+    takeRows(client, workspace, rows);
+}
+
+/** Puts rows that came by themselves in the place of those that are shown. */
+export function takeRows(client: QueryClient, workspace: string, rows: Row[]): void {
+    const newer = new Map(rows.map((row) => [row.id, row]));
+    const put = (all: Row[]) =>
+        all.map((row) => {
+            const other = newer.get(row.id);
+            // The documents to which it leads are those that are open, which only the whole quay knows.
+            return other && other.revision >= row.revision ? { ...other, refersTo: row.refersTo } : row;
+        });
+    client.setQueryData<Quay>(keys.quay(workspace), (quay) => quay && { ...quay, rows: put(quay.rows), hold: put(quay.hold) });
+}

@@ -1,0 +1,97 @@
+<?php
+
+declare(strict_types=1);
+
+/*
+ * What the pages take in headless Chromium: the first view, keys in a large text, arrow keys on a full quay, scrolling,
+ * and what an idle page asks for. Keys are real ones; how long one takes to be painted is what the browser itself says
+ * (Event Timing API), which tells of nothing below 16 ms.
+ */
+
+use App\Models\Document;
+use App\Models\User;
+use App\Quay\Quay;
+use App\Workspace\Index\Scanner;
+use App\Workspace\Workspaces;
+use Facebook\WebDriver\WebDriverKeys;
+use Tests\Support\Browser;
+
+$person = User::query()->firstOrCreate(['email' => 'bench@greetholm.example'], ['name' => 'Bench', 'password' => 'tidegauge']);
+$folder = config('hafenbuch.roots')[0].'/pages';
+mkdir($folder);
+for ($n = 0; $n < 1000; $n++) {
+    file_put_contents(sprintf('%s/f%04d.md', $folder, $n), sprintf("# Document %d\n\n[next](f%04d.md) [other](f%04d.md)\n", $n, ($n + 1) % 1000, $n * 7 % 1000));
+}
+$line = "Some words of a chapter, *with emphasis* and [a link](f0001.md), that fill a line of it.\n\n";
+file_put_contents("{$folder}/large.md", "# The whole book\n\n".str_repeat($line, intdiv(2 ** 20, strlen($line))));
+$workspace = Workspaces::add('pages', $folder, $person);
+app(Scanner::class)->run($workspace);
+(new Quay($workspace, $person))->open(Document::query()->where('workspace_id', $workspace->id)->where('path', '<>', 'large.md')->orderBy('path')->pluck('id')->all());
+$large = Document::query()->where('workspace_id', $workspace->id)->where('path', 'large.md')->firstOrFail()->id;
+
+const FIRST_ROW = 'const done = arguments[arguments.length - 1]; (function look() { document.querySelector("[role=row][data-path]") ? done(performance.now()) : requestAnimationFrame(look); })();';
+const SENT = 'return performance.getEntriesByType("resource").concat(performance.getEntriesByType("navigation")).filter((one) => one.startTime < arguments[0]).reduce((sum, one) => sum + one.transferSize, 0)';
+const SCRIPTS = 'return performance.getEntriesByType("resource").filter((one) => one.startTime < arguments[0] && /\.(js|css)$/.test(one.name)).reduce((sum, one) => sum + one.encodedBodySize, 0)';
+const WATCH_KEYS = 'window.taken = []; window.watch?.disconnect(); window.watch = new PerformanceObserver((list) => { for (const one of list.getEntries()) { if (one.name === "keydown") { window.taken.push(one.duration); } } }); window.watch.observe({ type: "event", durationThreshold: 16 });';
+
+/**
+ * @param  list<int|float>  $reported  what took 16 ms and more
+ * @return array{float, float} median and the 95th of 100; what was not reported took less than 16 ms
+ */
+function of_keys(array $reported, int $keys): array
+{
+    $all = [...array_fill(0, max(0, $keys - count($reported)), 8.0), ...array_map(floatval(...), $reported)];
+    sort($all);
+
+    return [$all[intdiv(count($all), 2)], $all[(int) floor((count($all) - 1) * 0.95)]];
+}
+
+$browser = (new Browser(folder: sys_get_temp_dir().'/hafenbuch-bench-'.bin2hex(random_bytes(6))))->logIn($person->email);
+$browser->find('[role=row]');
+$browser->clearCache()->visit('/w/pages/quay');
+$first = (float) $browser->scriptAsync(FIRST_ROW);
+$scripts = (int) $browser->script(SCRIPTS, $first);
+report_line('scripts and styles before the first of 1,000 rows, cold', $scripts / 1000, 'kB', '< 250', $scripts < 250_000);
+report_line('  all that was sent by then', (int) $browser->script(SENT, $first) / 1000, 'kB', '', true);
+report_line('  its first row', $first, 'ms', '', true);
+$warm = [];
+foreach ([1, 2, 3] as $turn) {
+    $browser->idle()->visit('/w/pages/quay');
+    $warm[] = (float) $browser->scriptAsync(FIRST_ROW);
+}
+report_line('first row, warm (median of 3)', median($warm), 'ms', '< 300', median($warm) < 300);
+
+$browser->idle()->at('f0000.md');
+$browser->script(WATCH_KEYS);
+for ($n = 0; $n < 100; $n++) {
+    $browser->keys(WebDriverKeys::ARROW_DOWN);
+}
+usleep(500_000);
+[$p50, $p95] = of_keys($browser->script('return window.taken'), 100);
+report_line('arrow key on a quay of 1,000, to paint, p50 (8: below 16)', $p50, 'ms', '< 16', $p50 < 16);
+report_line('  p95', $p95, 'ms', '', true);
+
+$frames = $browser->scriptAsync('const done = arguments[arguments.length - 1]; const place = [...document.querySelectorAll("*")].filter((one) => one.scrollHeight > 20000 && one.clientHeight > 300).pop(); const times = []; let last = performance.now(); let n = 0; (function step(now) { times.push(now - last); last = now; place.scrollTop += 120; ++n < 180 ? requestAnimationFrame(step) : done(times.slice(5)); })(last);', 4);
+$dropped = count(array_filter($frames, static fn (int|float $time): bool => $time > 25));
+report_line('frames dropped in 175 while the quay scrolls, at 4 × slow-down', $dropped, '', '0', $dropped === 0);
+
+$browser->visit("/w/pages/documents/{$large}")->find('.cm-content')->click();
+$browser->idle();
+$browser->script(WATCH_KEYS);
+for ($n = 0; $n < 200; $n++) {
+    $browser->keys('abcdefg '[$n % 8]);
+}
+usleep(500_000);
+[$p50, $p95] = of_keys($browser->script('return window.taken'), 200);
+report_line('key in a text of 1 MiB, to paint, p50 (8: below 16)', $p50, 'ms', '< 16', $p50 < 16);
+report_line('  p95', $p95, 'ms', '< 50', $p95 < 50);
+
+$browser->visit('/w/pages/quay')->find('[role=row]');
+$browser->idle();
+sleep(32);
+$from = (float) $browser->script('performance.clearResourceTimings(); return performance.now()');
+sleep(60);
+$bytes = (int) $browser->script('return performance.getEntriesByType("resource").reduce((sum, one) => sum + one.transferSize, 0)');
+report_line('an idle page in a minute', $bytes / 1000, 'kB', '< 10', $bytes < 10_000);
+report_line('  its memory', (int) $browser->script('return performance.memory?.usedJSHeapSize ?? 0') / 2 ** 20, 'MiB', '', true);
+$browser->close();
