@@ -8,11 +8,12 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { BrowserRouter } from 'react-router';
 import { App } from './App';
-import { queryClient } from './api/queries';
+import { askAhead, queryClient } from './api/queries';
 import { GlobalStyle } from './theme/tokens';
 import { applyTheme } from './ui/useTheme';
 
 applyTheme();
+askAhead(window.location.pathname);
 const place = document.getElementById('app');
 if (place) {
     createRoot(place).render(

@@ -46,7 +46,17 @@ function of_keys(array $reported, int $keys): array
     return [$all[intdiv(count($all), 2)], $all[(int) floor((count($all) - 1) * 0.95)]];
 }
 
-$browser = (new Browser(folder: sys_get_temp_dir().'/hafenbuch-bench-'.bin2hex(random_bytes(6))))->logIn($person->email);
+$browser = new Browser(folder: sys_get_temp_dir().'/hafenbuch-bench-'.bin2hex(random_bytes(6)));
+$browser->visit('/')->find('input[type=email]')->click();
+$browser->script(WATCH_KEYS);
+for ($n = 0; $n < 100; $n++) {
+    $browser->keys('a');
+}
+usleep(500_000);
+$yard = of_keys($browser->script('return window.taken'), 100);
+report_line('yardstick: key in an empty field, to paint, p50', $yard[0], 'ms', '', true);
+report_line('  p95', $yard[1], 'ms', '', true);
+$browser->logIn($person->email);
 $browser->find('[role=row]');
 $browser->clearCache()->visit('/w/pages/quay');
 $first = (float) $browser->scriptAsync(FIRST_ROW);

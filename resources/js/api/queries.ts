@@ -31,8 +31,25 @@ export const keys = {
     entry: (workspace: string, id: string) => [workspace, 'logbook', id] as const,
 };
 
+const sessionQuery = { queryKey: keys.session, queryFn: () => answer(api.GET('/session')), staleTime: 300_000 };
+const workspacesQuery = { queryKey: keys.workspaces, queryFn: () => answer(api.GET('/workspaces')) };
+const quayQuery = (workspace: string) => ({
+    queryKey: keys.quay(workspace),
+    queryFn: () => answer(api.GET('/workspaces/{workspace}/quay', { params: { path: { workspace } } })),
+});
+
 export function useSession() {
-    return useQuery({ queryKey: keys.session, queryFn: () => answer(api.GET('/session')), staleTime: 300_000 });
+    return useQuery(sessionQuery);
+}
+
+/** Asks at once for all that the first view needs, and not for one after the other as its parts come into being. */
+export function askAhead(address: string): void {
+    void queryClient.prefetchQuery(sessionQuery);
+    const workspace = address.match(/^\/w\/([^/]+)/)?.[1];
+    if (workspace) {
+        void queryClient.prefetchQuery(quayQuery(decodeURIComponent(workspace)));
+        void queryClient.prefetchQuery(workspacesQuery);
+    }
 }
 
 /** Nothing that one person was shown stays for the next. */
@@ -42,14 +59,11 @@ export function changePerson(client: QueryClient, person: Person | null): void {
 }
 
 export function useWorkspaces() {
-    return useQuery({ queryKey: keys.workspaces, queryFn: () => answer(api.GET('/workspaces')) });
+    return useQuery(workspacesQuery);
 }
 
 export function useQuay(workspace: string) {
-    return useQuery({
-        queryKey: keys.quay(workspace),
-        queryFn: () => answer(api.GET('/workspaces/{workspace}/quay', { params: { path: { workspace } } })),
-    });
+    return useQuery(quayQuery(workspace));
 }
 
 export function useSettings(workspace: string) {

@@ -3,7 +3,6 @@ import { Decoration, type DecorationSet, EditorView, hoverTooltip } from '@codem
 import type { Reference } from '../api/client';
 import { Places } from './places';
 
-/** A reference by its positions in the editor. */
 interface Mark {
     from: number;
     to: number;
@@ -12,32 +11,25 @@ interface Mark {
 
 export const showReferences = StateEffect.define<Reference[]>();
 
-const marks = StateField.define<{ marks: Mark[]; set: DecorationSet }>({
-    create: () => ({ marks: [], set: Decoration.none }),
-    update(value, transaction) {
+/** The references by their positions, each in what marks it, so that an edit moves thousands of them as one. */
+const marks = StateField.define<DecorationSet>({
+    create: () => Decoration.none,
+    update(set, transaction) {
         for (const effect of transaction.effects) {
             if (effect.is(showReferences)) {
-                const found = placed(effect.value, transaction.state.doc, transaction.state.lineBreak);
                 const builder = new RangeSetBuilder<Decoration>();
-                for (const mark of found) {
-                    builder.add(mark.from, mark.to, Decoration.mark({ class: `reference reference-${mark.reference.state}` }));
+                for (const { from, to, reference } of placed(effect.value, transaction.state.doc, transaction.state.lineBreak)) {
+                    builder.add(from, to, Decoration.mark({ class: `reference reference-${reference.state}`, reference }));
                 }
-                return { marks: found, set: builder.finish() };
+                return builder.finish();
             }
         }
-        if (!transaction.docChanged) {
-            return value;
-        }
-        const moved = value.marks.map((mark) => ({
-            ...mark,
-            from: transaction.changes.mapPos(mark.from, 1),
-            to: transaction.changes.mapPos(mark.to, -1),
-        }));
-        return { marks: moved, set: value.set.map(transaction.changes) };
+        return transaction.docChanged ? set.map(transaction.changes) : set;
     },
-    provide: (field) => EditorView.decorations.from(field, (value) => value.set),
+    provide: (field) => EditorView.decorations.from(field),
 });
 
+/** Byte offsets of the file's text as positions in the editor. */
 function placed(references: Reference[], text: Text, lineBreak: string): Mark[] {
     const places = new Places(text, lineBreak);
     return [...references]
@@ -47,6 +39,15 @@ function placed(references: Reference[], text: Text, lineBreak: string): Mark[] 
             return { from, to: places.positionAt(reference.offset + reference.length), reference };
         })
         .filter((mark) => mark.to > mark.from);
+}
+
+function markAt(view: EditorView, position: number): Mark | null {
+    let found: Mark | null = null;
+    view.state.field(marks).between(position, position, (from, to, decoration) => {
+        found = { from, to, reference: decoration.spec.reference as Reference };
+        return false;
+    });
+    return found;
 }
 
 const WORDS: Record<Reference['state'], string> = {
@@ -73,13 +74,11 @@ const look = EditorView.theme({
 
 /** Underlines references; a hover tells where one leads, and Ctrl+click opens it. */
 export function references(onOpen: (id: string) => void): Extension {
-    const at = (view: EditorView, position: number) =>
-        view.state.field(marks).marks.find((mark) => mark.from <= position && position <= mark.to);
     return [
         marks,
         look,
         hoverTooltip((view, position) => {
-            const mark = at(view, position);
+            const mark = markAt(view, position);
             if (!mark) {
                 return null;
             }
@@ -101,7 +100,7 @@ export function references(onOpen: (id: string) => void): Extension {
                     return false;
                 }
                 const position = view.posAtCoords({ x: event.clientX, y: event.clientY });
-                const id = position === null ? null : at(view, position)?.reference.targetId;
+                const id = position === null ? null : markAt(view, position)?.reference.targetId;
                 if (id) {
                     event.preventDefault();
                     onOpen(id);

@@ -4,32 +4,13 @@ import { useNavigate } from 'react-router';
 import styled from 'styled-components';
 import type { Row } from '../api/client';
 import type { Choice, Choices } from '../plan/choices';
-import { font } from '../theme/tokens';
-import { Menu, type MenuEntry } from '../ui/Menu';
-import { PathText } from '../ui/PathText';
-import { isUnsaved } from '../ui/rows';
-import { fileName } from '../ui/words';
-import { DecisionControl } from './DecisionControl';
+import type { MenuEntry } from '../ui/Menu';
 import { mooringLines } from './graph';
+import { type Hands, LedgerRow, ROW } from './LedgerRow';
 import { MARGIN, MooringLines } from './MooringLines';
 import type { Entry } from './order';
-import { States, statesOf } from './States';
-
-const ROW = 46;
 
 const Scroller = styled.div`overflow-y: auto; height: 100%; position: relative;`;
-const Line = styled.div<{ $current: boolean; $decided: boolean }>`
-    position: absolute; left: 0; right: 0; height: ${ROW}px; display: grid; align-items: center; gap: 10px; cursor: default;
-    grid-template-columns: minmax(0, 0.92fr) minmax(0, 1.2fr) 172px 30px; padding: 0 16px 0 ${MARGIN}px; border-bottom: 1px solid var(--rule);
-    background: ${(p) => (p.$current ? 'var(--tint-soft)' : 'transparent')};
-    &:focus-visible { outline: 2px solid var(--brass); outline-offset: -2px; }
-    &:hover { background: var(--tint-soft); }
-`;
-const Name = styled.div`
-    min-width: 0;
-    strong { display: block; font: 600 15.5px/20px ${font.title}; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
-    span { display: block; font: 12px/17px ${font.mono}; color: var(--ink-soft); white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
-`;
 const Head = styled.div`
     position: absolute; left: 0; right: 0; height: ${ROW}px; padding: 0 16px 6px ${MARGIN}px; display: flex; align-items: flex-end; border-bottom: 1px solid var(--rule-strong);
     font-size: 14px; color: var(--ink-soft);
@@ -107,11 +88,23 @@ export function Ledger({ entries, choices, current, onCurrent, onDecide, onAsk, 
             event.preventDefault();
             move((numberOf.get(row.id) ?? 0) + (steps[event.key] ?? 0));
         } else if (isRowItself && event.key === 'Enter') {
-            navigate(`../documents/${row.id}`, { relative: 'path' });
+            hands.current.onOpen(row);
         } else if (isRowItself && onKey(event.key, row)) {
             event.preventDefault();
         }
     }
+
+    // One object for all rows, whatever is drawn anew, so that a row is drawn only when something of it has changed.
+    const hands = useRef<Hands>({} as Hands);
+    hands.current = {
+        onKeyDown: key,
+        onOpen: (row) => navigate(`../documents/${row.id}`, { relative: 'path' }),
+        onFocus: (row) => onCurrent(row.id),
+        onUnder: (row) => setUnder(row?.id ?? null),
+        onDecide: (row, choice) => onDecide([row.id], choice),
+        onAsk,
+        actions,
+    };
 
     return (
         <Scroller ref={scroller}>
@@ -139,55 +132,16 @@ export function Ledger({ entries, choices, current, onCurrent, onDecide, onAsk, 
                             </Head>
                         );
                     }
-                    const row = entry.row;
-                    const isCurrent = item.index === currentNumber;
-                    const name = row.title ?? fileName(row.path);
                     return (
-                        <Line
-                            key={row.id}
-                            role="row"
-                            data-row={item.index}
-                            data-path={row.path}
-                            aria-rowindex={item.index + 1}
-                            aria-label={`${name}, ${row.path}: ${statesOf(row)
-                                .map((state) => state.words)
-                                .join(', ')}${choices[row.id] ? `, decided: ${choices[row.id]?.kind}` : ''}`}
-                            tabIndex={isCurrent ? 0 : -1}
-                            $current={isCurrent}
-                            $decided={row.id in choices}
-                            style={{ top: item.start }}
-                            onFocus={() => onCurrent(row.id)}
-                            onMouseEnter={() => setUnder(row.id)}
-                            onMouseLeave={() => setUnder(null)}
-                            onDoubleClick={() => navigate(`../documents/${row.id}`, { relative: 'path' })}
-                            onKeyDown={(event) => key(event, row)}
-                        >
-                            <Name role="gridcell" tabIndex={-1}>
-                                <strong>{name}</strong>
-                                <span title={row.path}>
-                                    <PathText path={row.path} />
-                                </span>
-                            </Name>
-                            {/* biome-ignore lint/a11y/useSemanticElements: see above */}
-                            <div role="gridcell" tabIndex={-1}>
-                                <States row={row} compact />
-                            </div>
-                            {/* biome-ignore lint/a11y/useSemanticElements: see above */}
-                            <div role="gridcell" tabIndex={-1}>
-                                <DecisionControl
-                                    choice={choices[row.id]}
-                                    isCurrent={isCurrent}
-                                    isUnsaved={isUnsaved(row)}
-                                    of={name}
-                                    onChoose={(choice) => onDecide([row.id], choice)}
-                                    onAsk={() => onAsk(row)}
-                                />
-                            </div>
-                            {/* biome-ignore lint/a11y/useSemanticElements: see above */}
-                            <div role="gridcell" tabIndex={-1}>
-                                <Menu label={`More for ${name}`} text="" small tabIndex={isCurrent ? 0 : -1} entries={actions(row)} />
-                            </div>
-                        </Line>
+                        <LedgerRow
+                            key={entry.row.id}
+                            row={entry.row}
+                            index={item.index}
+                            top={item.start}
+                            isCurrent={item.index === currentNumber}
+                            choice={choices[entry.row.id]}
+                            hands={hands}
+                        />
                     );
                 })}
             </div>

@@ -28,6 +28,8 @@ const Held = styled.div`
     border-top: 1px solid var(--rule-strong); padding: 8px 16px 8px 60px; font-size: 14px; color: var(--ink-soft);
 `;
 
+const NONE: Row[] = [];
+
 export function QuayView() {
     const { workspace = '' } = useParams();
     const quay = useQuay(workspace);
@@ -38,12 +40,13 @@ export function QuayView() {
     const [current, setCurrent] = useState<string | null>(null);
     const [words, setWords] = useState('');
     const [closed, setClosed] = useState<string | null>(null);
-    const all = quay.data?.rows ?? [];
+    const all = quay.data?.rows ?? NONE;
     const hold = quay.data?.hold ?? [];
     const [filter, setFilter] = useState<Filter>('all');
     const [order, setOrder] = useKept<Order>('hafenbuch.order', 'opened');
     const rows = useMemo(() => all.filter((row) => passes(row, filter) && matches(row, words)), [all, filter, words]);
     const entries = useMemo(() => arranged(rows, order), [rows, order]);
+    const everyRow = useMemo(() => [...(quay.data?.rows ?? []), ...(quay.data?.hold ?? [])], [quay.data]);
     const currentRow = rows.find((row) => row.id === current) ?? rows[0] ?? null;
 
     async function close(ids: string[]) {
@@ -173,13 +176,7 @@ export function QuayView() {
                     </Held>
                 )}
             </Main>
-            <PlanPanel
-                workspace={workspace}
-                rows={[...all, ...hold]}
-                current={currentRow}
-                onEverything={everything}
-                onBelow={belowCurrent}
-            />
+            <PlanPanel workspace={workspace} rows={everyRow} current={currentRow} onEverything={everything} onBelow={belowCurrent} />
         </View>
     );
 }

@@ -1,0 +1,101 @@
+import { type KeyboardEvent, memo, type RefObject } from 'react';
+import styled from 'styled-components';
+import type { Row } from '../api/client';
+import type { Choice } from '../plan/choices';
+import { font } from '../theme/tokens';
+import { Menu, type MenuEntry } from '../ui/Menu';
+import { PathText } from '../ui/PathText';
+import { isUnsaved } from '../ui/rows';
+import { fileName } from '../ui/words';
+import { DecisionControl } from './DecisionControl';
+import { MARGIN } from './MooringLines';
+import { States, statesOf } from './States';
+
+export const ROW = 46;
+
+const Line = styled.div<{ $current: boolean; $decided: boolean }>`
+    position: absolute; left: 0; right: 0; height: ${ROW}px; display: grid; align-items: center; gap: 10px; cursor: default;
+    grid-template-columns: minmax(0, 0.92fr) minmax(0, 1.2fr) 172px 30px; padding: 0 16px 0 ${MARGIN}px; border-bottom: 1px solid var(--rule);
+    background: ${(p) => (p.$current ? 'var(--tint-soft)' : 'transparent')};
+    &:focus-visible { outline: 2px solid var(--brass); outline-offset: -2px; }
+    &:hover { background: var(--tint-soft); }
+`;
+const Name = styled.div`
+    min-width: 0;
+    strong { display: block; font: 600 15.5px/20px ${font.title}; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
+    span { display: block; font: 12px/17px ${font.mono}; color: var(--ink-soft); white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
+`;
+
+/** What can be done in a row. */
+export interface Hands {
+    onKeyDown: (event: KeyboardEvent, row: Row) => void;
+    onOpen: (row: Row) => void;
+    onFocus: (row: Row) => void;
+    /** @param row null: the pointer is over none */
+    onUnder: (row: Row | null) => void;
+    onDecide: (row: Row, choice: Choice | null) => void;
+    onAsk: (row: Row) => void;
+    actions: (row: Row) => MenuEntry[];
+}
+
+interface Props {
+    row: Row;
+    /** Its place in the whole ledger. */
+    index: number;
+    top: number;
+    isCurrent: boolean;
+    choice: Choice | undefined;
+    hands: RefObject<Hands>;
+}
+
+/** One document of the ledger: its name, its state, what is decided on it. */
+export const LedgerRow = memo(function LedgerRow({ row, index, top, isCurrent, choice, hands }: Props) {
+    const name = row.title ?? fileName(row.path);
+    const states = statesOf(row)
+        .map((state) => state.words)
+        .join(', ');
+    return (
+        <Line
+            role="row"
+            data-row={index}
+            data-path={row.path}
+            aria-rowindex={index + 1}
+            aria-label={`${name}, ${row.path}: ${states}${choice ? `, decided: ${choice.kind}` : ''}`}
+            tabIndex={isCurrent ? 0 : -1}
+            $current={isCurrent}
+            $decided={choice !== undefined}
+            style={{ top }}
+            onFocus={() => hands.current.onFocus(row)}
+            onMouseEnter={() => hands.current.onUnder(row)}
+            onMouseLeave={() => hands.current.onUnder(null)}
+            onDoubleClick={() => hands.current.onOpen(row)}
+            onKeyDown={(event) => hands.current.onKeyDown(event, row)}
+        >
+            <Name role="gridcell" tabIndex={-1}>
+                <strong>{name}</strong>
+                <span title={row.path}>
+                    <PathText path={row.path} />
+                </span>
+            </Name>
+            {/* biome-ignore lint/a11y/useSemanticElements: a virtualised table cannot be one of the browser's own */}
+            <div role="gridcell" tabIndex={-1}>
+                <States row={row} compact />
+            </div>
+            {/* biome-ignore lint/a11y/useSemanticElements: see above */}
+            <div role="gridcell" tabIndex={-1}>
+                <DecisionControl
+                    choice={choice}
+                    isCurrent={isCurrent}
+                    isUnsaved={isUnsaved(row)}
+                    of={name}
+                    onChoose={(chosen) => hands.current.onDecide(row, chosen)}
+                    onAsk={() => hands.current.onAsk(row)}
+                />
+            </div>
+            {/* biome-ignore lint/a11y/useSemanticElements: see above */}
+            <div role="gridcell" tabIndex={-1}>
+                <Menu label={`More for ${name}`} text="" small tabIndex={isCurrent ? 0 : -1} entries={hands.current.actions(row)} />
+            </div>
+        </Line>
+    );
+});
