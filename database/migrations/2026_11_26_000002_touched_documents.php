@@ -14,6 +14,9 @@ return new class extends Migration {
             // Set by the database whenever anything of the row changes, so that what is derived from documents knows which to look at anew.
             $table->dateTime('touched_at', 6)->useCurrent()->useCurrentOnUpdate();
             $table->index(['workspace_id', 'touched_at']);
+            // Whether there is a document at a path is told by the index alone.
+            $table->index(['workspace_id', 'path_key', 'dropped_at', 'is_gone'], 'documents_there_index');
+            $table->dropIndex(['workspace_id', 'path_key']);
         });
         // For what is in a folder.
         DB::statement('create index documents_workspace_id_path_index on documents (workspace_id, path(300))');
@@ -22,6 +25,8 @@ return new class extends Migration {
     public function down(): void
     {
         Schema::table('documents', function (Blueprint $table): void {
+            $table->index(['workspace_id', 'path_key']);
+            $table->dropIndex('documents_there_index');
             $table->dropIndex(['workspace_id', 'touched_at']);
             $table->dropIndex('documents_workspace_id_path_index');
             $table->dropColumn('touched_at');

@@ -29,7 +29,7 @@ it('goes from logging in to taking the save back', function () {
     $browser = $this->browser->logIn($harbour->owner->email);
 
     // What is open, and its states.
-    $browser->rowSays('panel.svg', 'modified')->rowSays('float.svg', 'new')->rowSays('book.md', 'unsettled: panel.svg')->rowSays('other.md', 'modified');
+    $browser->rowSays('panel.svg', 'modified')->rowSays('float.svg', 'new')->rowSays('book.md', ': panel.svg')->rowSays('other.md', 'modified');
 
     // Edit one by its source, another by its form.
     $browser->script("document.querySelector('[data-path=\"chapters/one.md\"]').focus()");

@@ -5,6 +5,7 @@ declare(strict_types=1);
 use App\Models\Document;
 use App\Workspace\Graph\WorkspaceGraphs;
 use App\Workspace\Index\SnapshotReader;
+use App\Workspace\Index\Strays;
 use Hafenbuch\Core\Document\Snapshot;
 use Hafenbuch\Core\Plan\Decision;
 use Hafenbuch\Core\Plan\Planner;
@@ -95,4 +96,16 @@ it('keeps nothing of what may still be taken back', function () {
     expect($graphs->of($this->harbour->workspace)->targetsOf($id))->toBe([$this->harbour->document('d700.md')->id]);
     DB::rollBack();
     expect($graphs->of($this->harbour->workspace)->targetsOf($id))->toBe($kept);
+});
+
+it('counts references and strays as if it looked at each', function () {
+    $this->harbour->draft('d3.md', "[a](none.md) [b](d4.md) [c](https://example.org/) [d](d5.md)\n");
+    unlink("{$this->harbour->root}/d7.md");
+    $this->harbour->scan();
+    $there = array_fill_keys(Document::query()->kept()->where('workspace_id', $this->harbour->workspace->id)->where('is_gone', false)->pluck('path')->all(), true);
+    $all = Strays::working($this->harbour->workspace)->get(['r.target_kind', 'r.target_path']);
+    $strays = $all->filter(fn (object $one): bool => in_array($one->target_kind, ['file', 'nothing'], true) && ! isset($there[$one->target_path ?? '']));
+
+    expect(Strays::counts($this->harbour->workspace))->toBe(['references' => count($all), 'strays' => count($strays)])
+        ->and(Strays::paths($this->harbour->workspace))->toEqualCanonicalizing($strays->pluck('target_path')->filter()->unique()->values()->all());
 });

@@ -6,8 +6,11 @@ const sheets: { current: () => void }[] = [];
 /** Whether the browser's history has a step of ours, which “Back” takes in place of the page's. */
 let hasStep = false;
 
+/** Whether that step is on its way to be taken back; the browser does that some time after it was told to. */
+let isTakenBack = false;
+
 function makeStep(): void {
-    if (!hasStep) {
+    if (!hasStep && !isTakenBack) {
         history.pushState({ ...history.state, sheet: true }, '');
         hasStep = true;
     }
@@ -18,12 +21,21 @@ function takeStepBack(): void {
     if (sheets.length === 0 && hasStep) {
         hasStep = false;
         if (history.state?.sheet) {
+            isTakenBack = true;
             history.back();
         }
     }
 }
 
 function goBack(): void {
+    if (isTakenBack) {
+        isTakenBack = false;
+        // A sheet that has come in between has no step yet.
+        if (sheets.length > 0) {
+            makeStep();
+        }
+        return;
+    }
     if (hasStep && !history.state?.sheet) {
         hasStep = false;
         const top = sheets.at(-1);
@@ -34,25 +46,23 @@ function goBack(): void {
     }
 }
 
+let isHeard = false;
+
 /** The browser's “Back” closes a sheet, and leaves the page behind it as it is. */
 export function useBack(onBack: () => void): void {
     const latest = useRef(onBack);
     latest.current = onBack;
     useEffect(() => {
-        if (sheets.length === 0) {
+        if (!isHeard) {
             window.addEventListener('popstate', goBack);
+            isHeard = true;
         }
         sheets.push(latest);
         makeStep();
         return () => {
             sheets.splice(sheets.indexOf(latest), 1);
             // One sheet can make place for the next, which takes over its step.
-            setTimeout(() => {
-                takeStepBack();
-                if (sheets.length === 0) {
-                    window.removeEventListener('popstate', goBack);
-                }
-            });
+            setTimeout(takeStepBack);
         };
     }, []);
 }

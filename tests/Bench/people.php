@@ -1,0 +1,184 @@
+<?php
+
+declare(strict_types=1);
+
+/*
+ * Fifty people on one ring of 1,000 documents, each with a page that keeps itself current, a draft every 5 seconds, a plan
+ * every 15 and a save every minute; server, database and people on this machine. Afterwards every draft that was answered
+ * must be there.
+ */
+
+use App\Models\Document;
+use App\Models\User;
+use App\Quay\Quay;
+use App\Workspace\Index\Scanner;
+use App\Workspace\Workspaces;
+use Symfony\Component\Process\Process;
+
+const PEOPLE = 50;
+const OPEN = 20;
+const SECONDS = 75;
+const WARM_SECONDS = 15;
+
+/** One person's page: what it has under way, and when it does what next. */
+final class Page
+{
+    /** @var array<string, int> documents that it shows, to their revisions */
+    public array $shown = [];
+
+    public int $after = -1;
+
+    public string $content = '';
+
+    public bool $isBusy = false;
+
+    public bool $wantsQuay = true;
+
+    /** @var array<string, float> */
+    public array $next;
+
+    /** @var list<string> */
+    public array $rows = [];
+
+    public ?string $fingerprint = null;
+
+    public int $written = 0;
+
+    public function __construct(public readonly int $number, public readonly string $token, public readonly string $document, float $now)
+    {
+        $spread = $number / PEOPLE;
+        $this->next = ['pulse' => $now + 1.2 * $spread, 'draft' => $now + 2 + 5 * $spread, 'plan' => $now + 3 + 15 * $spread, 'save' => $now + 20 + 40 * $spread];
+    }
+}
+
+$folder = config('hafenbuch.roots')[0].'/people';
+mkdir($folder);
+for ($n = 0; $n < 1000; $n++) {
+    file_put_contents(sprintf('%s/f%04d.md', $folder, $n), sprintf("# Document %d\n\n[next](f%04d.md)\n", $n, ($n + 1) % 1000));
+}
+$people = array_map(static fn (int $n): User => User::query()->create(['email' => "p{$n}@greetholm.example", 'name' => "Person {$n}", 'password' => 'tidegauge']), range(1, PEOPLE));
+$workspace = Workspaces::add('people', $folder, $people[0]);
+app(Scanner::class)->run($workspace);
+sleep(2);
+$ids = Document::query()->where('workspace_id', $workspace->id)->orderBy('path')->pluck('id')->all();
+$pages = [];
+$now = microtime(true);
+foreach ($people as $n => $person) {
+    $workspace->members()->syncWithoutDetaching([$person->id]);
+    (new Quay($workspace, $person))->open(array_map(static fn (int $step): string => $ids[($n * 20 + $step) % 1000], range(0, OPEN - 1)));
+    $pages[] = $page = new Page($n, $person->createToken('bench')->plainTextToken, $ids[$n * 20], $now + 3);
+    $page->content = file_get_contents(sprintf('%s/f%04d.md', $folder, $n * 20));
+}
+$socket = stream_socket_server('tcp://127.0.0.1:0');
+$port = (int) substr(strrchr(stream_socket_get_name($socket, false), ':'), 1);
+fclose($socket);
+$server = new Process([PHP_BINARY, '-d', 'opcache.enable=1', '-d', 'opcache.enable_cli=1', '-d', 'memory_limit=512M', '-S', "127.0.0.1:{$port}", '-t', base_path('public'), base_path('public/router.php')], base_path(), ['PHP_CLI_SERVER_WORKERS' => '4'], timeout: null);
+$server->disableOutput()->start();
+while (@fsockopen('127.0.0.1', $port) === false) {
+    usleep(50_000);
+}
+
+$multi = curl_multi_init();
+$waiting = [];
+$times = $errors = [];
+$count = $conflicts = 0;
+$begin = microtime(true);
+$ask = static function (Page $page, string $what, string $method, string $path, ?array $body = null, ?int $revision = null) use ($multi, $port, &$waiting): void {
+    $handle = curl_init("http://127.0.0.1:{$port}/api/workspaces/people{$path}");
+    curl_setopt_array($handle, [CURLOPT_CUSTOMREQUEST => $method, CURLOPT_RETURNTRANSFER => true, CURLOPT_HTTPHEADER => array_values(array_filter([
+        'Accept: application/json', 'Content-Type: application/json', "Authorization: Bearer {$page->token}", $revision === null ? null : "If-Match: \"{$revision}\"",
+    ])), CURLOPT_POSTFIELDS => $body === null ? null : json_encode($body)]);
+    curl_multi_add_handle($multi, $handle);
+    $waiting[spl_object_id($handle)] = [$page, $what, microtime(true), $handle];
+    $page->isBusy = true;
+};
+$take = static function (Page $page, string $what, array $answer) use (&$conflicts): void {
+    $page->isBusy = false;
+    if ($what === 'quay') {
+        $page->shown = array_column($answer['rows'], 'revision', 'id');
+    } elseif ($what === 'rows') {
+        foreach ($answer as $row) {
+            $page->shown[$row['id']] = $row['revision'];
+        }
+    } elseif ($what === 'pulse') {
+        $page->after = $answer['last'];
+        $page->wantsQuay = $page->wantsQuay || in_array('documents', $answer['topics'], true) || in_array('quay', $answer['topics'], true);
+        $page->rows = array_values(array_unique([...$page->rows, ...array_filter($answer['edits'], static fn (string $id): bool => isset($page->shown[$id]))]));
+    } elseif ($what === 'draft') {
+        $page->shown[$page->document] = $answer['revision'];
+        $page->content = "# {$page->written} ".substr($page->content, 2);
+    } elseif ($what === 'plan') {
+        $page->fingerprint = $answer['fingerprint'];
+    }
+};
+while (($time = microtime(true)) < $begin + WARM_SECONDS + SECONDS || $waiting !== []) {
+    foreach ($time < $begin + WARM_SECONDS + SECONDS ? $pages : [] as $page) {
+        if ($page->isBusy) {
+            continue;
+        }
+        $decision = [['document' => $page->document, 'kind' => 'save']];
+        if ($time >= $page->next['draft'] && isset($page->shown[$page->document])) {
+            $page->next['draft'] = $time + 5;
+            $page->written++;
+            $inserted = "{$page->written} ";
+            $ask($page, 'draft', 'PATCH', "/documents/{$page->document}/draft", ['changes' => [['at' => 2, 'removed' => 0, 'inserted' => $inserted]], 'size' => strlen($page->content) + strlen($inserted)], $page->shown[$page->document]);
+        } elseif ($time >= $page->next['save'] && $page->fingerprint !== null) {
+            $page->next['save'] = $time + 60;
+            $ask($page, 'save', 'POST', '/save', ['decisions' => $decision, 'fingerprint' => $page->fingerprint, 'note' => null]);
+        } elseif ($time >= $page->next['plan']) {
+            $page->next['plan'] = $time + 15;
+            // Saved right after the plan, where it is time.
+            $page->next['save'] = $page->next['save'] - $time < 15 ? $time : $page->next['save'];
+            $ask($page, 'plan', 'POST', '/plan', ['decisions' => $decision]);
+        } elseif ($page->wantsQuay) {
+            $page->wantsQuay = false;
+            $page->rows = [];
+            $ask($page, 'quay', 'GET', '/quay');
+        } elseif ($page->rows !== []) {
+            $ask($page, 'rows', 'GET', '/rows?documents='.implode(',', array_splice($page->rows, 0, 200)));
+        } elseif ($time >= $page->next['pulse']) {
+            $page->next['pulse'] = $time + 1.2;
+            $ask($page, 'pulse', 'GET', '/pulse'.($page->after < 0 ? '' : "?after={$page->after}"));
+        }
+    }
+    curl_multi_exec($multi, $running);
+    curl_multi_select($multi, 0.02);
+    while (($done = curl_multi_info_read($multi)) !== false) {
+        [$page, $what, $since, $handle] = $waiting[spl_object_id($done['handle'])];
+        unset($waiting[spl_object_id($done['handle'])]);
+        $status = curl_getinfo($handle, CURLINFO_RESPONSE_CODE);
+        $content = (string) curl_multi_getcontent($handle);
+        curl_multi_remove_handle($multi, $handle);
+        if ($since > $begin + WARM_SECONDS) {
+            $times[$what][] = (microtime(true) - $since) * 1000;
+            $count++;
+        }
+        if ($status >= 200 && $status < 300) {
+            $take($page, $what, (array) json_decode($content, true));
+        } else {
+            $page->isBusy = false;
+            // Someone has written below since the plan: the page shows the new plan, and the person asks again.
+            $status === 409 && $what === 'save' ? $conflicts++ : $errors[] = "{$what}: {$status} ".substr($content, 0, 200);
+        }
+    }
+}
+exec('pkill -TERM -P '.$server->getPid());
+$server->stop(2);
+
+$part = static function (array $times, float $share): float {
+    sort($times);
+
+    return $times === [] ? 0.0 : $times[(int) floor((count($times) - 1) * $share)];
+};
+foreach ($times as $what => $all) {
+    printf("  %-8s %5d answered, p50 %7.1f ms, p95 %7.1f ms, longest %7.1f ms\n", $what, count($all), $part($all, 0.5), $part($all, 0.95), max($all));
+}
+$lost = count(array_filter($pages, static fn (Page $page): bool => app(App\Drafts\DraftDesk::class)->workingBytes(Document::query()->findOrFail($page->document)->setRelation('workspace', $workspace)) !== $page->content));
+report_line('requests a second of '.PEOPLE.' people', $count / SECONDS, '', '', true);
+report_line('a draft of '.PEOPLE.' people at once, p50', $part($times['draft'], 0.5), 'ms', '< 60', $part($times['draft'], 0.5) < 60);
+report_line('  p95', $part($times['draft'], 0.95), 'ms', '< 250', $part($times['draft'], 0.95) < 250);
+report_line("  errors; {$conflicts} saves met a plan that had changed", count($errors), '', '0', $errors === []);
+report_line('  answered drafts that are not there', $lost, '', '0', $lost === 0);
+foreach (array_slice($errors, 0, 5) as $error) {
+    echo "  {$error}\n";
+}
