@@ -81,14 +81,10 @@ final class Consequences
     public function reads(): array
     {
         $ids = [];
-        $saved = [];
         foreach ($this->lines as $one) {
             $ids[] = $one->sketch->source->id;
             if ($one->line->origin !== null && ! $one->line->makesDocument()) {
                 $ids[] = $one->line->documentId;
-            }
-            if ($one->sketch->bringsWork) {
-                $saved[] = $one->sketch->source->id;
             }
         }
         $around = $this->files->removed === [] ? [] : $this->snapshot->pointingAt($this->files->removed);
@@ -98,7 +94,25 @@ final class Consequences
             }
         }
 
-        return array_intersect_key($this->snapshot->documents, array_flip([...$ids, ...$around, ...$this->snapshot->graph()->belowAmong($saved, array_map(strval(...), array_keys($this->snapshot->documents)))]));
+        return array_intersect_key($this->snapshot->documents, array_flip([...$ids, ...$around]));
+    }
+
+    /**
+     * What is below a document that is saved. The plan rests on the files there, and on what is unsaved, but not on its words: people who
+     * work on what hangs together do not keep one another from saving.
+     *
+     * @return array<string, DocumentSnapshot> by id
+     */
+    public function readsBelow(): array
+    {
+        $saved = [];
+        foreach ($this->lines as $one) {
+            if ($one->sketch->bringsWork) {
+                $saved[] = $one->sketch->source->id;
+            }
+        }
+
+        return array_intersect_key($this->snapshot->documents, array_flip($this->snapshot->graph()->belowAmong($saved, array_map(strval(...), array_keys($this->snapshot->documents)))));
     }
 
     private function replaced(PlanLine $line): Warning

@@ -15,9 +15,10 @@ final class Fingerprint
      * @param  list<Warning>  $warnings
      * @param  list<Blocker>  $blockers
      * @param  array<string, DocumentSnapshot>  $read  every document that the plan rests on
+     * @param  array<string, DocumentSnapshot>  $below  those on whose files it rests, and on whether they are unsaved
      * @param  array<string, OnDisk>  $looks  what is at the other paths that it rests on
      */
-    public static function of(array $lines, array $warnings, array $blockers, array $read, array $looks = []): string
+    public static function of(array $lines, array $warnings, array $blockers, array $read, array $below = [], array $looks = []): string
     {
         ksort($read, SORT_STRING);
         ksort($looks, SORT_STRING);
@@ -33,6 +34,10 @@ final class Fingerprint
         }
         foreach ($read as $document) {
             self::add($context, $document->id, $document->path, $document->savedHash, $document->draftHash, $document->draftBase, $document->onDisk->hash, $document->onDisk->stat);
+        }
+        ksort($below, SORT_STRING);
+        foreach (array_diff_key($below, $read) as $document) {
+            self::add($context, $document->id, $document->path, $document->savedHash, $document->isUnsaved() ? 'unsaved' : null, $document->onDisk->hash, $document->onDisk->stat);
         }
         foreach ($looks as $path => $look) {
             self::add($context, (string) $path, $look->kind->name, $look->hash, $look->stat);

@@ -73,7 +73,7 @@ final class Planner
         $warnings = $consequences->warnings();
         array_push($blockers, ...$consequences->blockers());
 
-        return new Plan(Fingerprint::of($lines, $warnings, $blockers, $consequences->reads(), $snapshot->looks()), $lines, $warnings, $blockers, $made->contents);
+        return new Plan(Fingerprint::of($lines, $warnings, $blockers, $consequences->reads(), $consequences->readsBelow(), $snapshot->looks()), $lines, $warnings, $blockers, $made->contents);
     }
 
     /**

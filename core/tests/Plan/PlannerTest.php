@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use Hafenbuch\Core\Document\Access;
+use Hafenbuch\Core\Document\DocumentSnapshot;
 use Hafenbuch\Core\Document\OnDisk;
 use Hafenbuch\Core\Document\Snapshot;
 use Hafenbuch\Core\Plan\Action;
@@ -133,7 +134,9 @@ it('gives the same plan for the same input, and another fingerprint for any othe
         ->and($print([$documents[0], $documents[1], $documents[2], Docs::saved('apart.md')]))->toBe($original)
         ->and($print([Docs::modified('a.md', ['b.md'], onDisk: OnDisk::file(Docs::hash('a.md'), 'touched')), ...array_slice($documents, 1)]))->not->toBe($original)
         ->and($print([$documents[0], $documents[1], Docs::saved('c.md')]))->not->toBe($original)
-        ->and($print([$documents[0], Docs::saved('b.md', ['c.md'], Docs::file('b2')), $documents[2]]))->not->toBe($original);
+        ->and($print([$documents[0], Docs::saved('b.md', ['c.md'], Docs::file('b2')), $documents[2]]))->not->toBe($original)
+        // Others can go on writing below.
+        ->and($print([$documents[0], $documents[1], new DocumentSnapshot('c.md', 'c.md', Docs::hash('c.md'), Docs::hash('other words'), Docs::hash('c.md'), Docs::file('c.md'), Access::writable(), [], []), $documents[3]]))->toBe($original);
 });
 
 it('takes in what each scope says', function () {
