@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace App\Console;
 
+use App\Models\Workspace;
 use App\Past\Store\Inventory;
 use App\Support\Refused;
+use App\Workspace\Graph\WorkspaceGraphs;
 
 final class CheckContents extends HafenbuchCommand
 {
@@ -13,26 +15,41 @@ final class CheckContents extends HafenbuchCommand
 
     protected $signature = 'check {--clear : Free what nothing refers to}';
 
-    protected $description = 'Prove that every content that something refers to is in the store, whole, and that nothing is left over';
+    protected $description = 'Prove that every content that something refers to is in the store, whole, that nothing is left over, and that what is derived is right';
 
-    public function handle(Inventory $inventory): int
+    public function handle(Inventory $inventory, WorkspaceGraphs $graphs): int
     {
         $freed = $this->option('clear') ? $inventory->sweep() ?? throw Refused::because('An operation is running. Nothing was freed; try again when it is done.') : null;
         $findings = $inventory->check();
+        $derived = $this->derived($graphs);
         $code = $this->answer([
             'contents' => $findings->sound, 'bytes' => $findings->bytes, 'missing' => $this->named($findings->missing), 'damaged' => $this->named($findings->damaged),
-            'leftOver' => $findings->leftOver, 'leftOverBytes' => $findings->leftOverBytes, 'recent' => $findings->recent, 'freed' => $freed,
+            'leftOver' => $findings->leftOver, 'leftOverBytes' => $findings->leftOverBytes, 'recent' => $findings->recent, 'freed' => $freed, 'derivedWrong' => $derived,
         ], [
             "{$findings->sound} contents are whole, {$findings->bytes} bytes.",
             ...$this->lines('missing', $findings->missing), ...$this->lines('damaged', $findings->damaged),
             ...$freed === null ? [] : ["Freed {$freed['contents']} contents, {$freed['bytes']} bytes."],
             $findings->leftOver === 0 ? 'Nothing is left over.' : "Nothing refers to {$findings->leftOver} contents, {$findings->leftOverBytes} bytes. Free them with: bin/hafenbuch check --clear",
+            ...array_map(static fn (string $slug, int $count): string => $count === 0
+                ? "{$slug}: who refers to whom is kept as the tables say it."
+                : "{$slug}: of {$count} documents something else was kept than the tables say; it is made anew.", array_keys($derived), $derived),
         ]);
         if (! $findings->isSound()) {
             throw Refused::because(count($findings->missing).' contents are missing and '.count($findings->damaged).' are damaged. Bring them back from a backup of the store; everything else is whole and works.');
         }
 
         return $code;
+    }
+
+    /** @return array<string, int> by workspace: of how many documents something else was kept */
+    private function derived(WorkspaceGraphs $graphs): array
+    {
+        $wrong = [];
+        foreach (Workspace::query()->orderBy('slug')->get() as $workspace) {
+            $wrong[(string) $workspace->slug] = count($graphs->check($workspace));
+        }
+
+        return $wrong;
     }
 
     /**

@@ -109,3 +109,15 @@ it('counts references and strays as if it looked at each', function () {
     expect(Strays::counts($this->harbour->workspace))->toBe(['references' => count($all), 'strays' => count($strays)])
         ->and(Strays::paths($this->harbour->workspace))->toEqualCanonicalizing($strays->pluck('target_path')->filter()->unique()->values()->all());
 });
+
+it('finds by a check where something else is kept than the tables say, and mends it', function () {
+    $graphs = app(WorkspaceGraphs::class);
+    $graphs->of($this->harbour->workspace);
+    expect($graphs->check($this->harbour->workspace))->toBe([]);
+    // As no code of ours does it: a reference that goes without its document's row being touched.
+    DB::table('document_references')->where('document_id', $id = $this->harbour->document('d20.md')->id)->delete();
+    ['code' => $code, 'json' => $found] = $this->harbour->command('check', '--json');
+
+    expect($found['derivedWrong'][$this->harbour->workspace->slug])->toBeGreaterThan(0)->and($code)->toBe(0)->and($graphs->check($this->harbour->workspace))->toBe([])
+        ->and($graphs->of($this->harbour->workspace)->targetsOf($id))->toBe([]);
+});

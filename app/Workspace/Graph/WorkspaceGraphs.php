@@ -31,6 +31,32 @@ final readonly class WorkspaceGraphs
         return $this->build($workspace)->graph;
     }
 
+    /**
+     * Compares what is kept with what the tables say, and keeps it anew where they differ.
+     *
+     * @return list<string> the ids of documents of which something else is kept: to what they refer, or what is nearest below them
+     */
+    public function check(Workspace $workspace): array
+    {
+        $unsaved = $this->unsaved($workspace);
+        $kept = $this->of($workspace);
+        $plain = $this->anew($workspace);
+        $ids = $plain->nodes()->all();
+        $sorted = static function (array $targets): array {
+            sort($targets);
+
+            return $targets;
+        };
+        [$keptNearest, $nearest] = [$kept->nearestBelow($unsaved, $ids), $plain->nearestBelow($unsaved)];
+        $wrong = array_values(array_filter($ids, static fn (string $id): bool => $sorted($kept->targetsOf($id)) !== $sorted($plain->targetsOf($id))
+            || ($keptNearest[$id][1] ?? null) !== ($nearest[$id][1] ?? null)));
+        if ($wrong !== [] && DB::transactionLevel() === 0) {
+            $this->build($workspace)->write(storage_path("graphs/{$workspace->id}"), $unsaved);
+        }
+
+        return $wrong;
+    }
+
     private function current(Workspace $workspace): GraphFile
     {
         $path = storage_path("graphs/{$workspace->id}");
