@@ -7,6 +7,7 @@ const Place = styled.div<{ $large?: boolean }>`
     display: grid; place-items: center; background: var(--paper); ${(p) => (p.$large ? 'height: 100%; padding: 24px;' : 'border: 1px solid var(--rule); padding: 8px;')}
     iframe { border: 0; width: 100%; height: ${(p) => (p.$large ? '100%' : '190px')}; background: #fff; }
     img, video { max-width: 100%; max-height: ${(p) => (p.$large ? '100%' : '180px')}; min-height: 0; }
+    p { font-size: 14px; color: var(--ink-soft); padding: 20px; text-align: center; }
     audio { width: min(420px, 100%); }
 `;
 
@@ -19,7 +20,9 @@ export function Preview({ document, workspace, large }: { document: Document; wo
     const name = row.title ?? fileName(row.path);
     return (
         <Place $large={large}>
-            {mediaType === 'image/svg+xml' ? (
+            {mediaType === 'image/svg+xml' && document.note ? (
+                <p>It is drawn as soon as its source is well-formed again.</p>
+            ) : mediaType === 'image/svg+xml' ? (
                 <Drawing workspace={workspace} path={row.path} name={`Picture of ${name}`} state={revisions} />
             ) : (
                 mediaType.startsWith('image/') && <img src={url} alt={name} />

@@ -45,9 +45,9 @@ describe('the ledger', () => {
             'head' in entry ? [entry.head] : [],
         );
         expect(heads).toEqual([
-            'directly above unsaved work (1)',
-            'through 2 from unsaved work (1)',
-            'through 11 from unsaved work (1)',
+            'unsaved work directly below (1)',
+            'unsaved work below through 2 documents (1)',
+            'unsaved work below through 11 documents (1)',
             'nothing unsaved below (1)',
         ]);
         expect([at('a', 1), at('b', 2), row('c')].filter((one) => passes(one, 'near')).map((one) => one.id)).toEqual(['a']);

@@ -1,6 +1,6 @@
 import type { Row } from '../api/client';
 import { isUnsaved } from '../ui/rows';
-import { fileName, folder } from '../ui/words';
+import { count, fileName, folder } from '../ui/words';
 
 export const ORDERS = {
     opened: 'as opened',
@@ -71,7 +71,7 @@ export function arranged(rows: Row[], order: Order): Entry[] {
         case 'state':
             return grouped(rows, stateOf, (a, b) => STATES.indexOf(a) - STATES.indexOf(b));
         case 'near':
-            return grouped(rows, nearness, (a, b) => Number(a === NOTHING) - Number(b === NOTHING) || NEARNESS.compare(a, b));
+            return grouped(rows, nearness, (a, b) => (farness(a) < farness(b) ? -1 : 1));
         case 'together':
             return together(rows);
         default:
@@ -88,14 +88,19 @@ function stateOf(row: Row): string {
     return isUnsaved(row) ? row.content : row.below === 'settled' ? 'as saved' : row.below;
 }
 
-/** Groups that differ by a number stand in its order, and before what has none. */
-const NEARNESS = new Intl.Collator('en', { numeric: true });
-
+const DIRECTLY = 'unsaved work directly below';
 const NOTHING = 'nothing unsaved below';
 
 /** How far below a document its nearest unsaved work is. */
 function nearness(row: Row): string {
-    return row.below !== 'unsettled' ? NOTHING : row.distance === 1 ? 'directly above unsaved work' : `${through(row)} from unsaved work`;
+    if (row.below !== 'unsettled') {
+        return NOTHING;
+    }
+    return row.distance === 1 ? DIRECTLY : `unsaved work below through ${count((row.distance ?? 2) - 1, 'document')}`;
+}
+
+function farness(head: string): number {
+    return head === DIRECTLY ? 0 : head === NOTHING ? Number.POSITIVE_INFINITY : Number(head.replace(/\D/g, ''));
 }
 
 /** By how many documents between a row leads to what unsettles it. */
