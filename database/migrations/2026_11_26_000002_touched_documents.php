@@ -18,12 +18,15 @@ return new class extends Migration {
             $table->index(['workspace_id', 'path_key', 'dropped_at', 'is_gone'], 'documents_there_index');
             $table->dropIndex(['workspace_id', 'path_key']);
         });
+        // How many pages are open at the moment.
+        Schema::table('visits', fn (Blueprint $table) => $table->index(['workspace_id', 'seen_at']));
         // For what is in a folder.
         DB::statement('create index documents_workspace_id_path_index on documents (workspace_id, path(300))');
     }
 
     public function down(): void
     {
+        Schema::table('visits', fn (Blueprint $table) => $table->dropIndex(['workspace_id', 'seen_at']));
         Schema::table('documents', function (Blueprint $table): void {
             $table->index(['workspace_id', 'path_key']);
             $table->dropIndex('documents_there_index');

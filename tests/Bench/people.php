@@ -3,7 +3,7 @@
 declare(strict_types=1);
 
 /*
- * Fifty people on one ring of 1,000 documents, each with a page that keeps itself current, a draft every 5 seconds, a plan
+ * Fifty people on one ring of 1,000 documents, each with a page that keeps itself current as often as the server says, a draft every 5 seconds, a plan
  * every 15 and a save every minute; server, database and people on this machine. Afterwards every draft that was answered
  * must be there.
  */
@@ -44,8 +44,11 @@ final class Page
 
     public int $written = 0;
 
+    public readonly string $visit;
+
     public function __construct(public readonly int $number, public readonly string $token, public readonly string $document, float $now)
     {
+        $this->visit = sprintf('%026d', $number);
         $spread = $number / PEOPLE;
         $this->next = ['pulse' => $now + 1.2 * $spread, 'draft' => $now + 2 + 5 * $spread, 'plan' => $now + 3 + 15 * $spread, 'save' => $now + 20 + 40 * $spread];
     }
@@ -102,6 +105,7 @@ $take = static function (Page $page, string $what, array $answer) use (&$conflic
         }
     } elseif ($what === 'pulse') {
         $page->after = $answer['last'];
+        $page->next['pulse'] = microtime(true) + $answer['next'] / 1000;
         $page->wantsQuay = $page->wantsQuay || in_array('documents', $answer['topics'], true) || in_array('quay', $answer['topics'], true);
         $page->rows = array_values(array_unique([...$page->rows, ...array_filter($answer['edits'], static fn (string $id): bool => isset($page->shown[$id]))]));
     } elseif ($what === 'draft') {
@@ -137,8 +141,8 @@ while (($time = microtime(true)) < $begin + WARM_SECONDS + SECONDS || $waiting !
         } elseif ($page->rows !== []) {
             $ask($page, 'rows', 'GET', '/rows?documents='.implode(',', array_splice($page->rows, 0, 200)));
         } elseif ($time >= $page->next['pulse']) {
-            $page->next['pulse'] = $time + 1.2;
-            $ask($page, 'pulse', 'GET', '/pulse'.($page->after < 0 ? '' : "?after={$page->after}"));
+            $page->next['pulse'] = $time + 10;
+            $ask($page, 'pulse', 'GET', "/pulse?visit={$page->visit}".($page->after < 0 ? '' : "&after={$page->after}"));
         }
     }
     curl_multi_exec($multi, $running);

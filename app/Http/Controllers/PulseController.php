@@ -18,6 +18,11 @@ use OpenApi\Attributes as OA;
 /** Asked often, so that what others do shows without a reload. */
 final class PulseController
 {
+    private const SOON_MILLISECONDS = 1200;
+
+    /** All pages together ask so often at most. */
+    private const EACH_MILLISECONDS = 60;
+
     #[OA\Get(path: '/workspaces/{workspace}/pulse', operationId: 'pulse', parameters: [
         new OA\QueryParameter(name: 'after', schema: new OA\Schema(type: 'integer')),
         new OA\QueryParameter(name: 'visit', description: 'the page that asks', schema: new OA\Schema(type: 'string')),
@@ -28,11 +33,12 @@ final class PulseController
         if (preg_match('~^[0-9a-z]{26}$~', $visit) === 1) {
             Visits::see($workspace, $person, $visit);
         }
+        $next = max(self::SOON_MILLISECONDS, Visits::open($workspace) * self::EACH_MILLISECONDS);
         if (! $request->has('after')) {
-            return new JsonResponse(new PulseData(Pulse::last($workspace), [], [], []));
+            return new JsonResponse(new PulseData(Pulse::last($workspace), [], [], [], $next));
         }
         $pulse = Pulse::since($workspace, $request->integer('after'), $person);
 
-        return new JsonResponse(new PulseData(...$pulse));
+        return new JsonResponse(new PulseData(...$pulse, next: $next));
     }
 }

@@ -28,6 +28,12 @@ final class Visits
         );
     }
 
+    /** How many pages of a workspace are open. */
+    public static function open(Workspace $workspace): int
+    {
+        return DB::table('visits')->where('workspace_id', $workspace->id)->where('seen_at', '>', now()->subSeconds(self::SILENT_SECONDS))->whereNull('ended_at')->count();
+    }
+
     /** @return array<int, string> by workspace id: when the person had a page of it open last */
     public static function lastOf(User $person): array
     {

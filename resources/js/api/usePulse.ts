@@ -4,6 +4,7 @@ import { answer, api, type Folder, type Plan, Problem, type Quay, type Row } fro
 import { changePerson, keys } from './queries';
 import { visit } from './visit';
 
+/** Until the server has said how soon it wants to be asked again. */
 const PULSE_MS = 1200;
 /** Where nothing happens on either side, it is enough to ask so often. */
 const IDLE_PULSE_MS = 15_000;
@@ -27,7 +28,7 @@ export function usePulse(workspace: string): boolean {
         queryKey: [workspace, 'pulse'],
         queryFn: () =>
             answer(api.GET('/workspaces/{workspace}/pulse', { params: { path: { workspace }, query: { after: last.current, visit } } })),
-        refetchInterval: () => (isIdle() ? IDLE_PULSE_MS : PULSE_MS),
+        refetchInterval: (query) => (isIdle() ? IDLE_PULSE_MS : (query.state.data?.next ?? PULSE_MS)),
         staleTime: 0,
         retry: false,
     });
