@@ -84,6 +84,19 @@ it('keeps who refers to whom beyond a request, and makes it anew where what is k
     expect($edges($graphs->of($this->harbour->workspace)))->toEqual($edges($graphs->anew($this->harbour->workspace)));
 });
 
+it('is not misled by a clock that is put back', function () {
+    $graphs = app(WorkspaceGraphs::class);
+    $graphs->of($this->harbour->workspace);
+    try {
+        // As the rows would bear it from an hour ago.
+        DB::statement('set timestamp = unix_timestamp() - 3600');
+        $this->harbour->draft('d1.md', "# Other\n\n[far](d700.md)\n");
+        expect($graphs->of($this->harbour->workspace)->targetsOf($this->harbour->document('d1.md')->id))->toBe([$this->harbour->document('d700.md')->id]);
+    } finally {
+        DB::statement('set timestamp = default');
+    }
+});
+
 it('keeps nothing of what may still be taken back', function () {
     $graphs = app(WorkspaceGraphs::class);
     $graphs->of($this->harbour->workspace);

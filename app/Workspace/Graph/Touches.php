@@ -18,6 +18,9 @@ final readonly class Touches
     /** A row is committed at most so long after the time that it bears. */
     private const COMMIT_MICROSECONDS = 60_000_000;
 
+    /** By the database's clock, as the rows bear it. */
+    public const NOW = "timestampdiff(microsecond, '1970-01-01', now(6))";
+
     private const TOUCHED = "timestampdiff(microsecond, '1970-01-01', touched_at)";
 
     /**
@@ -76,10 +79,9 @@ final readonly class Touches
         return self::TOUCHED;
     }
 
-    /** By the database's clock, as the rows bear it. */
     private static function time(): int
     {
-        return (int) DB::scalar("select timestampdiff(microsecond, '1970-01-01', now(6))");
+        return (int) DB::scalar('select '.self::NOW);
     }
 
     private static function between(Workspace $workspace, int $from, int $newest): self

@@ -95,13 +95,18 @@ final readonly class WorkspaceGraphs
         ]));
     }
 
-    /** A database that was put back to an earlier state, or is another one, does not have what the file was made of. */
+    /**
+     * A database that was put back to an earlier state, or is another one, does not have what the file was made of; and where its clock was
+     * put back, rows that are touched now bear times that the file has seen already.
+     */
     private function isOfThisPast(GraphFile $file): bool
     {
-        $newest = $file->newest;
-        $touched = $newest === null ? null : DB::table('documents')->where('id', $newest)->selectRaw(Touches::column().' as touched')->value('touched');
+        if ($file->newest === null) {
+            return true;
+        }
+        $row = DB::table('documents')->where('id', $file->newest)->selectRaw(Touches::column().' as touched, '.Touches::NOW.' as now')->first();
 
-        return $newest === null || ($touched !== null && (int) $touched >= $file->timeOf($newest));
+        return $row !== null && (int) $row->touched >= $file->timeOf($file->newest) && (int) $row->now >= $file->touches->newest;
     }
 
     /** @return list<object{id: string, path_key: string, has_file: int, is_dropped: int, touched: int}> documents that are not in the file as they are */
