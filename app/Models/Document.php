@@ -12,6 +12,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
 use Illuminate\Database\Eloquent\Relations\HasOne;
 use Illuminate\Support\Carbon;
+use Illuminate\Support\Facades\DB;
 
 /**
  * A file of a workspace, or a new document with a proposed path.
@@ -101,6 +102,17 @@ final class Document extends Record
             ->where('path_key', self::key($path))
             ->orderByRaw('saved_hash is null')
             ->first();
+    }
+
+    /** @return list<string> the ids of those with a draft, or without a file */
+    public static function unsavedIds(Workspace $workspace): array
+    {
+        $kept = static fn (): \Illuminate\Database\Query\Builder => DB::table('documents')->where('workspace_id', $workspace->id)->whereNull('dropped_at');
+
+        return array_values(array_unique([
+            ...$kept()->join('drafts', 'drafts.document_id', '=', 'documents.id')->pluck('documents.id')->all(),
+            ...$kept()->whereNull('file_key')->whereNull('saved_hash')->pluck('id')->all(),
+        ]));
     }
 
     /** The hash of what is on the screen: the draft, else the saved content. */

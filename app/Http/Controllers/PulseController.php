@@ -20,6 +20,8 @@ final class PulseController
 {
     private const SOON_MILLISECONDS = 1200;
 
+    private const LATE_MILLISECONDS = 5000;
+
     /** All pages together ask so often at most. */
     private const EACH_MILLISECONDS = 60;
 
@@ -33,7 +35,7 @@ final class PulseController
         if (preg_match('~^[0-9a-z]{26}$~', $visit) === 1) {
             Visits::see($workspace, $person, $visit);
         }
-        $next = max(self::SOON_MILLISECONDS, Visits::open($workspace) * self::EACH_MILLISECONDS);
+        $next = min(self::LATE_MILLISECONDS, max(self::SOON_MILLISECONDS, Visits::open($workspace) * self::EACH_MILLISECONDS));
         if (! $request->has('after')) {
             return new JsonResponse(new PulseData(Pulse::last($workspace), [], [], [], $next));
         }

@@ -19,6 +19,8 @@ final readonly class GraphFile
 
     private const HASH_BYTES = 8;
 
+    private const LEFT_SECONDS = 3600;
+
     private const HEAD = 'Vnodes/Vedges/Vlast/Vmarks/Pfrom/Pnewest/Pcount/Pxor';
 
     private const HEAD_BYTES = 48;
@@ -90,6 +92,12 @@ final readonly class GraphFile
             .implode('', $names).$this->keys.$this->files.$this->times.$targets->starts.$targets->edges.$referrers->starts.$referrers->edges.$labels.$marks;
         if (! is_dir(dirname($path))) {
             @mkdir(dirname($path), 0o700, true);
+        }
+        foreach (glob("{$path}.*") ?: [] as $left) {
+            // Of a process that was killed in the middle of this.
+            if ((int) @filemtime($left) < time() - self::LEFT_SECONDS) {
+                @unlink($left);
+            }
         }
         $temporary = $path.'.'.bin2hex(random_bytes(6));
         // Where it cannot be kept it is only slower the next time.

@@ -15,13 +15,13 @@ use Illuminate\Support\Facades\DB;
  */
 final readonly class Touches
 {
-    /** A row is committed at most so long after the time that it bears. */
-    private const COMMIT_MICROSECONDS = 60_000_000;
+    /** A row is committed at most so long after the time that it bears: each statement of a transaction can wait for a lock for most of a minute. */
+    private const COMMIT_MICROSECONDS = 300_000_000;
 
     /** By the database's clock, as the rows bear it. */
     public const NOW = "timestampdiff(microsecond, '1970-01-01', now(6))";
 
-    private const TOUCHED = "timestampdiff(microsecond, '1970-01-01', touched_at)";
+    public const TOUCHED = "timestampdiff(microsecond, '1970-01-01', touched_at)";
 
     /**
      * @param  int  $from  since when they are counted
@@ -72,11 +72,6 @@ final readonly class Touches
     public function numbers(): array
     {
         return [$this->from, $this->newest, $this->count, $this->xor];
-    }
-
-    public static function column(): string
-    {
-        return self::TOUCHED;
     }
 
     private static function time(): int

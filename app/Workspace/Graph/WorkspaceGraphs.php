@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Workspace\Graph;
 
+use App\Models\Document;
 use App\Models\Workspace;
 use Hafenbuch\Core\Reference\Graph;
-use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 
 /**
@@ -38,7 +38,7 @@ final readonly class WorkspaceGraphs
      */
     public function check(Workspace $workspace): array
     {
-        $unsaved = $this->unsaved($workspace);
+        $unsaved = Document::unsavedIds($workspace);
         $kept = $this->of($workspace);
         $plain = $this->anew($workspace);
         $ids = $plain->nodes()->all();
@@ -66,7 +66,7 @@ final readonly class WorkspaceGraphs
         if ($file === null || ! $this->isOfThisPast($file)) {
             $file = $this->build($workspace);
             if ($isKept) {
-                $file->write($path, $this->unsaved($workspace));
+                $file->write($path, Document::unsavedIds($workspace));
             }
 
             return $file;
@@ -79,20 +79,9 @@ final readonly class WorkspaceGraphs
         $now = Touches::now($workspace);
         $next = $this->overlaid($workspace, $file, $this->changed($workspace, $file));
         $next = $next->isSorted() ? $next->touched($now) : $this->build($workspace);
-        $next->write($path, $this->unsaved($workspace));
+        $next->write($path, Document::unsavedIds($workspace));
 
         return $next;
-    }
-
-    /** @return list<string> the ids of the documents with a draft, or without a file */
-    private function unsaved(Workspace $workspace): array
-    {
-        $documents = static fn (): Builder => DB::table('documents as d')->where('d.workspace_id', $workspace->id)->whereNull('d.dropped_at');
-
-        return array_values(array_unique([
-            ...$documents()->join('drafts as w', 'w.document_id', '=', 'd.id')->pluck('d.id')->all(),
-            ...$documents()->whereNull('d.file_key')->whereNull('d.saved_hash')->pluck('d.id')->all(),
-        ]));
     }
 
     /**
@@ -104,7 +93,7 @@ final readonly class WorkspaceGraphs
         if ($file->newest === null) {
             return true;
         }
-        $row = DB::table('documents')->where('id', $file->newest)->selectRaw(Touches::column().' as touched, '.Touches::NOW.' as now')->first();
+        $row = DB::table('documents')->where('id', $file->newest)->selectRaw(Touches::TOUCHED.' as touched, '.Touches::NOW.' as now')->first();
 
         return $row !== null && (int) $row->touched >= $file->timeOf($file->newest) && (int) $row->now >= $file->touches->newest;
     }
@@ -145,7 +134,7 @@ final readonly class WorkspaceGraphs
         $after = '';
         do {
             $rows = DB::table('documents')->where('workspace_id', $workspace->id)->whereNull('dropped_at')->where('id', '>', $after)->orderBy('id')->limit(self::CHUNK)
-                ->selectRaw('id, path_key, saved_hash is not null as has_file, '.Touches::column().' as touched')->get();
+                ->selectRaw('id, path_key, saved_hash is not null as has_file, '.Touches::TOUCHED.' as touched')->get();
             foreach ($rows as $row) {
                 $key = (string) hex2bin($row->path_key);
                 $number = count($ids);

@@ -55,8 +55,7 @@ final class DocumentRows
     /** What has a draft or no file yet. */
     public function addUnsaved(): void
     {
-        $this->take($this->query()->whereNotNull('drafts.document_id'));
-        $this->take($this->query()->whereNull('file_key')->whereNull('saved_hash'));
+        $this->add(Document::unsavedIds($this->workspace));
     }
 
     public function addAll(): void

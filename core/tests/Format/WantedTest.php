@@ -151,6 +151,14 @@ it('comes to an end with any JSON, in memory and time that go with its size', fu
     }
 });
 
+it('reads what is nested deep and closed wrongly in one pass', function () {
+    $faults = new Faults;
+    XmlLexer::tokens(str_repeat('<a>', 300_000).str_repeat('</b>', 2000), faults: $faults);
+    JsonLexer::read(str_repeat('[', 300_000).str_repeat('}', 2000), faults: $json = new Faults);
+
+    expect($faults->areTooMany())->toBeTrue()->and($json->areTooMany())->toBeTrue();
+});
+
 it('looks for a wanted child only below the root', function () {
     $wanted = XmlWanted::elements(['image'], ['title']);
     $names = array_column(XmlLexer::tokens('<svg><g><title>not this</title></g><title>this</title><x:image/><image2/></svg>', $wanted), 'name');

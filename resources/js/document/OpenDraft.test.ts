@@ -221,6 +221,27 @@ describe('an open draft', () => {
         expect(server.steps).toEqual(['ebb 1']);
         expect(draft.state.now().isHeld).toBe(false);
     });
+    it('loses nothing that is typed while the content is read again', async () => {
+        let read = () => {};
+        const real = server.read.bind(server);
+        server.theirs('flood');
+        server.read = async () => {
+            await new Promise<void>((resolve) => {
+                read = resolve;
+            });
+            return real();
+        };
+        draft.follow(2);
+        type(' typed');
+        read();
+        await vi.advanceTimersByTimeAsync(0);
+        expect(draft.ours).toBe('ebb typed');
+        server.read = real;
+        await pause();
+        expect(draft.state.now().keeping).toBe('moved on');
+        await draft.settle('theirs');
+        expect(server.steps).toEqual(['ebb typed']);
+    });
     it('does not hear an editor that is about to start over', async () => {
         const before = shown;
         server.theirs('flood');

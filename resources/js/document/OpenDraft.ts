@@ -111,10 +111,15 @@ export class OpenDraft {
         }
     }
 
-    /** @returns what the server has; null where it cannot be read */
+    /** @returns what the server has; null where it cannot be read, or something was typed meanwhile, which then goes its own way */
     async reload(): Promise<string | null> {
+        const typed = this.#typed;
+        const wasAhead = typed.isAhead;
         try {
             const { text, revision } = await this.server.read();
+            if (!wasAhead && typed === this.#typed && typed.isAhead) {
+                return null;
+            }
             this.#revision = revision;
             this.#since = 0;
             this.#hasMoved = false;

@@ -35,6 +35,9 @@ final class JsonLexer
     /** @var list<array{token: string, pointer: ?string, index: int, start: int}> the open containers; the index of the next element is -1 in an object */
     private array $open = [];
 
+    /** How many of the open containers are objects. */
+    private int $openObjects = 0;
+
     /** How many bytes all pointers may still take. */
     private int $room = 128 << 20;
 
@@ -102,14 +105,22 @@ final class JsonLexer
         $character = $this->bytes[$this->at] ?? '';
         if ($character === '' || $this->faults?->areTooMany() === true) {
             $this->open = [];
+            $this->openObjects = 0;
 
             return;
         }
         // A line has a member of its own, whether the comma before it is there or not.
         $this->isFresh = $character === "\n";
         if ($character === '}' || $character === ']') {
-            $opened = array_keys(array_map(static fn (array $one): bool => $one['index'] < 0, $this->open), $character === '}', true);
-            $opened === [] ? $this->at++ : array_splice($this->open, end($opened) + 1);
+            $closesObject = $character === '}';
+            if (($closesObject ? $this->openObjects : count($this->open) - $this->openObjects) === 0) {
+                $this->at++;
+
+                return;
+            }
+            while (($this->open[count($this->open) - 1]['index'] < 0) !== $closesObject) {
+                $this->leave();
+            }
         }
     }
 
@@ -145,6 +156,7 @@ final class JsonLexer
 
             return;
         }
+        $this->openObjects += $index < 0 ? 1 : 0;
         $this->open[] = ['token' => $token, 'pointer' => null, 'index' => $index, 'start' => $this->at];
         $this->at++;
         $this->isFresh = true;
@@ -209,10 +221,15 @@ final class JsonLexer
         if ($this->wanted === null) {
             $this->containers[$this->pointer()] = [$this->open[count($this->open) - 1]['start'], $this->at];
         }
-        array_pop($this->open);
+        $this->leave();
         if (count($this->open) <= $this->wantedDepth) {
             $this->wantedDepth = PHP_INT_MAX;
         }
+    }
+
+    private function leave(): void
+    {
+        $this->openObjects -= (array_pop($this->open)['index'] ?? 0) < 0 ? 1 : 0;
     }
 
     /** Reads the next member or element of the innermost container. */

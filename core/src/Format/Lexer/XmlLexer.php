@@ -27,6 +27,9 @@ final class XmlLexer
     /** @var list<string> the names of the open elements */
     private array $open = [];
 
+    /** @var array<string, int> how many elements of each name are open, so that an end tag that closes none is known at once */
+    private array $openCounts = [];
+
     private bool $hasRoot = false;
 
     private function __construct(private readonly string $bytes, private readonly PassOver $passOver, private readonly ?Faults $faults) {}
@@ -62,7 +65,9 @@ final class XmlLexer
         }
         if ($this->open !== []) {
             $this->fault($end, 'The element <'.end($this->open).'> is not closed');
-            $this->closeDownTo(0);
+            while ($this->open !== []) {
+                $this->closeLast();
+            }
         }
         if (! $this->hasRoot) {
             $this->fault($end, 'There is no element');
@@ -118,6 +123,7 @@ final class XmlLexer
         $this->hasRoot = true;
         if (! $isEmpty) {
             $this->open[] = $name;
+            $this->openCounts[$name] = ($this->openCounts[$name] ?? 0) + 1;
         }
         $this->position += $length;
 
@@ -149,18 +155,19 @@ final class XmlLexer
         if (preg_match('~\G</('.self::NAME.')\s*>~', $this->bytes, $match, 0, $start) !== 1) {
             return $this->broken($start, 2, 'An end tag that is not well-formed');
         }
-        $last = count($this->open) - 1;
-        $expected = $this->open[$last] ?? null;
+        $expected = $this->open === [] ? null : end($this->open);
         if ($expected !== $match[1]) {
             $this->fault($start, $expected === null
                 ? "The end tag </{$match[1]}> closes nothing"
                 : "The end tag </{$match[1]}> stands where </{$expected}> is due");
-            $opened = array_keys($this->open, $match[1], true);
-            if ($opened === []) {
+            if (($this->openCounts[$match[1]] ?? 0) === 0) {
                 return $this->token(XmlTokenKind::Text, strlen($match[0]));
             }
-            $this->closeDownTo(end($opened) + 1);
+            while (end($this->open) !== $match[1]) {
+                $this->closeLast();
+            }
         }
+        $this->openCounts[$match[1]]--;
         array_pop($this->open);
 
         return $this->token(XmlTokenKind::EndTag, strlen($match[0]), $match[1]);
@@ -225,12 +232,12 @@ final class XmlLexer
         return $token;
     }
 
-    /** Ends the elements that should have been closed, until so many are open. */
-    private function closeDownTo(int $depth): void
+    /** Ends an element that should have been closed. */
+    private function closeLast(): void
     {
-        while (count($this->open) > $depth) {
-            $this->tokens[] = $this->token(XmlTokenKind::EndTag, 0, (string) array_pop($this->open));
-        }
+        $name = (string) array_pop($this->open);
+        $this->openCounts[$name]--;
+        $this->tokens[] = $this->token(XmlTokenKind::EndTag, 0, $name);
     }
 
     /** Passes a delimiter that delimits nothing. */
