@@ -24,6 +24,8 @@ final class WorkspaceLock
     /** One statement waits so long at most; whoever waits longer asks again. */
     private const STATEMENT_SECONDS = 20;
 
+    private const IDLE_MOMENT_SECONDS = 2;
+
     private const POLL_MICROSECONDS = 5_000;
 
     /** @var array<int, true> the workspaces that this process holds */
@@ -61,32 +63,40 @@ final class WorkspaceLock
     }
 
     /**
-     * Runs while nobody writes in any workspace; not at all where someone does.
+     * Reads the database as it was at a moment when nobody wrote in any workspace: what an operation relies on and has not
+     * recorded yet does not exist then. The locks are held for that moment only, and not while it is read.
      *
      * @template T
      *
-     * @param  callable(): T  $work
-     * @return ?T null where someone was writing
+     * @param  callable(): T  $read
+     * @return ?T null where no such moment came within some seconds
      */
-    public static function tryAll(callable $work): mixed
+    public static function asOfAnIdleMoment(callable $read): mixed
     {
         $connection = DB::connection('lock');
-        $connection->beginTransaction();
-        try {
-            $connection->select('select workspace_id from workspace_locks order by workspace_id for update nowait');
-        } catch (QueryException $failure) {
-            $connection->rollBack();
-            if (self::isTimeout($failure)) {
-                return null;
-            }
+        $until = microtime(true) + self::IDLE_MOMENT_SECONDS;
+        do {
+            $connection->beginTransaction();
+            try {
+                $connection->select('select workspace_id from workspace_locks order by workspace_id for update nowait');
 
-            throw $failure;
-        }
-        try {
-            return $work();
-        } finally {
-            self::release();
-        }
+                return DB::transaction(static function () use ($read): mixed {
+                    // The first read of a transaction fixes what all its others see.
+                    DB::select('select 1 from workspace_locks limit 1');
+                    self::release();
+
+                    return $read();
+                });
+            } catch (QueryException $failure) {
+                self::release();
+                if (! self::isTimeout($failure)) {
+                    throw $failure;
+                }
+            }
+            usleep(self::POLL_MICROSECONDS);
+        } while (microtime(true) < $until);
+
+        return null;
     }
 
     /** @return resource */

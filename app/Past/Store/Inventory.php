@@ -48,37 +48,38 @@ final readonly class Inventory
     }
 
     /**
-     * Frees everything that nothing refers to. Does nothing while an operation runs anywhere, since workspaces share the store.
+     * Frees everything that nothing refers to, in no workspace, since they share the store.
      *
-     * @return ?array{contents: int, bytes: int} null where an operation was running
+     * @return ?array{contents: int, bytes: int} null where an operation was running all the time
      */
     public function sweep(int $unusedSeconds = self::UNUSED_SECONDS): ?array
     {
-        return WorkspaceLock::tryAll(function () use ($unusedSeconds): array {
-            $freed = ['contents' => 0, 'bytes' => 0];
-            // What is unused is listed first: a content that gets used from here on is young, and stays.
-            $candidates = [];
-            foreach ($this->contents->all() as $hash => $file) {
-                if ($file['usedAt'] <= time() - $unusedSeconds) {
-                    $candidates[] = (string) $hash;
-                }
+        // What is unused is listed first: a content that gets used from here on is young, and stays.
+        $candidates = [];
+        foreach ($this->contents->all() as $hash => $file) {
+            if ($file['usedAt'] <= time() - $unusedSeconds) {
+                $candidates[] = (string) $hash;
             }
-            $roots = $candidates === [] ? [] : $this->known($this->roots->all());
-            foreach ($candidates as $hash) {
-                $bytes = isset($roots[hex2bin($hash)]) ? 0 : $this->contents->free($hash, $unusedSeconds);
-                $freed['contents'] += $bytes > 0 ? 1 : 0;
-                $freed['bytes'] += $bytes;
-            }
-            $this->contents->clearIncoming($unusedSeconds);
+        }
+        $roots = WorkspaceLock::asOfAnIdleMoment(fn (): array => $candidates === [] ? [] : $this->known($this->roots->all()));
+        if ($roots === null) {
+            return null;
+        }
+        $freed = ['contents' => 0, 'bytes' => 0];
+        foreach ($candidates as $hash) {
+            $bytes = isset($roots[hex2bin($hash)]) ? 0 : $this->contents->free($hash, $unusedSeconds);
+            $freed['contents'] += $bytes > 0 ? 1 : 0;
+            $freed['bytes'] += $bytes;
+        }
+        $this->contents->clearIncoming($unusedSeconds);
 
-            return $freed;
-        });
+        return $freed;
     }
 
     /**
      * Frees the whole contents of steps that are kept as changes, once nothing else refers to them.
      *
-     * @return ?int how many bytes came free; null where an operation was running
+     * @return ?int how many bytes came free; null where an operation was running all the time
      */
     public function releaseSteps(int $unusedSeconds = self::STEP_SECONDS): ?int
     {
@@ -86,19 +87,17 @@ final readonly class Inventory
         if (! $due()->exists()) {
             return 0;
         }
+        $steps = $due()->orderBy('at')->limit(self::STEPS_AT_ONCE)->pluck('hash', 'id')->all();
+        $unreferred = WorkspaceLock::asOfAnIdleMoment(fn (): array => array_filter(array_unique($steps), fn (string $hash): bool => ! $this->isReferredTo($hash)));
+        if ($unreferred === null) {
+            return null;
+        }
+        $bytes = array_sum(array_map(fn (string $hash): int => $this->contents->free($hash, $unusedSeconds), $unreferred));
+        // What is still on the screen, or was put there again just now, waits for the next time.
+        $waiting = array_keys(array_filter($steps, fn (string $hash): bool => $this->contents->has($hash) && ! $this->isReferredTo($hash, false)));
+        DB::table('draft_steps')->whereIn('id', array_diff(array_keys($steps), $waiting))->update(['has_content' => false]);
 
-        return WorkspaceLock::tryAll(function () use ($due, $unusedSeconds): int {
-            $steps = $due()->orderBy('at')->limit(self::STEPS_AT_ONCE)->pluck('hash', 'id')->all();
-            $bytes = 0;
-            foreach (array_unique($steps) as $hash) {
-                $bytes += $this->isReferredTo($hash) ? 0 : $this->contents->free($hash, $unusedSeconds);
-            }
-            // What is still on the screen, or was put there again just now, waits for the next time.
-            $waiting = array_keys(array_filter($steps, fn (string $hash): bool => $this->contents->has($hash) && ! $this->isReferredTo($hash, false)));
-            DB::table('draft_steps')->whereIn('id', array_diff(array_keys($steps), $waiting))->update(['has_content' => false]);
-
-            return $bytes;
-        });
+        return $bytes;
     }
 
     private function isReferredTo(string $hash, bool $withDrafts = true): bool
