@@ -183,11 +183,12 @@ final readonly class DocumentUpdates
     private function markSaved(WorkspaceFiles $files, Document $document, OperationLine $line, Operation $operation): void
     {
         $stat = $files->stat($document->path);
-        $document->fill([
+        $document->setRawAttributes([
+            ...$document->getAttributes(),
             'saved_hash' => $line->after_hash, 'size' => $line->after_size ?? $this->contents->size((string) $line->after_hash),
             'file_key' => $document->path_key, 'stat' => $stat->signature ?? '',
             // Since it was written another program may have written too; a file changed since then proves nothing.
-            'seen_at' => $operation->created_at->getTimestamp(), 'is_gone' => false, 'updated_at' => now(),
+            'seen_at' => strtotime($operation->getRawOriginal('created_at')), 'is_gone' => 0, 'updated_at' => $document->freshTimestampString(),
         ]);
     }
 

@@ -20,11 +20,16 @@ final class VersionWriter
     /** @var list<array<string, scalar|null>> */
     private array $rows = [];
 
+    private readonly string $now;
+
     /** @param list<string> $ids the documents that may get a version */
     public function __construct(private readonly DiskContentStore $contents, array $ids)
     {
+        $this->now = now()->format('Y-m-d H:i:s.v');
         foreach (array_chunk($ids, 500) as $chunk) {
-            foreach (DB::table('versions')->whereIn('document_id', $chunk)->orderBy('number')->get(['document_id', 'number', 'hash']) as $version) {
+            $newest = DB::table('versions')->select('document_id')->selectRaw('max(number) as number')->whereIn('document_id', $chunk)->groupBy('document_id');
+            $versions = DB::table('versions')->joinSub($newest, 'newest', static fn ($join) => $join->on('newest.document_id', '=', 'versions.document_id')->on('newest.number', '=', 'versions.number'));
+            foreach ($versions->get(['versions.document_id', 'versions.number', 'hash']) as $version) {
                 $this->latest[$version->document_id] = $version;
             }
         }
@@ -40,9 +45,9 @@ final class VersionWriter
         $number = $latest->number ?? -1;
         if ($before !== null && $before !== $latest?->hash) {
             // What nobody here wrote: the content as found, or one that came from outside since.
-            $this->row($document, ++$number, $before, $latest === null ? 'as found' : 'changed outside', null, null);
+            $this->row($document, ++$number, $before, $before === $line->before_hash ? $line->before_size : null, $latest === null ? 'as found' : 'changed outside', null, null);
         }
-        $this->row($document, max(1, $number + 1), (string) $line->after_hash, $operation->note, $operation->id, $operation->user_id);
+        $this->row($document, max(1, $number + 1), (string) $line->after_hash, $line->after_size, $operation->note, $operation->id, $operation->user_id);
     }
 
     public function write(): void
@@ -51,11 +56,11 @@ final class VersionWriter
         $this->rows = [];
     }
 
-    private function row(Document $document, int $number, string $hash, ?string $note, ?string $operationId, ?int $personId): void
+    private function row(Document $document, int $number, string $hash, ?int $size, ?string $note, ?string $operationId, ?int $personId): void
     {
         $this->rows[] = [
-            'document_id' => $document->id, 'number' => $number, 'hash' => $hash, 'size' => $this->contents->size($hash) ?? 0,
-            'note' => $note, 'operation_id' => $operationId, 'user_id' => $personId, 'at' => now()->format('Y-m-d H:i:s.v'),
+            'document_id' => $document->id, 'number' => $number, 'hash' => $hash, 'size' => $size ?? $this->contents->size($hash) ?? 0,
+            'note' => $note, 'operation_id' => $operationId, 'user_id' => $personId, 'at' => $this->now,
         ];
     }
 }
