@@ -139,6 +139,7 @@ start_database() {
     mariadb --no-defaults --socket="$DATABASE_SOCKET" --user="$me" <<EOF || fail "the database user could not be made"
 CREATE USER IF NOT EXISTS hafenbuch@'127.0.0.1' IDENTIFIED BY '$(setting DB_PASSWORD)';
 ALTER USER hafenbuch@'127.0.0.1' IDENTIFIED BY '$(setting DB_PASSWORD)';
+GRANT PROCESS ON *.* TO hafenbuch@'127.0.0.1';
 EOF
     add_database hafenbuch
 }

@@ -133,3 +133,27 @@ it('finds by a check where something else is kept than the tables say, and mends
     expect($graphs->check($this->harbour->workspace))->toContain($id)->and($graphs->check($this->harbour->workspace))->toBe([])
         ->and($graphs->of($this->harbour->workspace)->targetsOf($id))->toBe([]);
 });
+
+it('sees what is committed later than what came after it', function () {
+    $graphs = app(WorkspaceGraphs::class);
+    $graphs->of($this->harbour->workspace);
+    $file = storage_path("graphs/{$this->harbour->workspace->id}");
+    $late = DB::connection('lock');
+    $late->beginTransaction();
+    $late->table('document_references')->where('document_id', $id = $this->harbour->document('d20.md')->id)->delete();
+    $late->table('documents')->where('id', $id)->update(['revision' => 1853]);
+    // Its time would be too long ago to be counted, were it not known that it is not committed.
+    $kept = (string) file_get_contents($file);
+    for ($n = 100; $n < 210; $n++) {
+        $this->harbour->draft("d{$n}.md", "# Other\n");
+    }
+    try {
+        DB::statement('set timestamp = unix_timestamp(now(6)) + 10');
+        expect($graphs->of($this->harbour->workspace)->targetsOf($id))->not->toBe([])->and((string) file_get_contents($file))->not->toBe($kept);
+        $late->commit();
+
+        expect($graphs->of($this->harbour->workspace)->targetsOf($id))->toBe([]);
+    } finally {
+        DB::statement('set timestamp = default');
+    }
+});

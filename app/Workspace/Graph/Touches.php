@@ -6,6 +6,7 @@ namespace App\Workspace\Graph;
 
 use App\Models\Workspace;
 use Illuminate\Database\Query\Builder;
+use Illuminate\Database\QueryException;
 use Illuminate\Support\Facades\DB;
 
 /**
@@ -17,6 +18,9 @@ final readonly class Touches
 {
     /** A row is committed at most so long after the time that it bears: each statement of a transaction can wait for a lock for most of a minute. */
     private const COMMIT_MICROSECONDS = 300_000_000;
+
+    /** What began longer ago is in the database's list of transactions, which is up to a tenth of a second old. */
+    private const LISTED_MICROSECONDS = 2_000_000;
 
     /** By the database's clock, as the rows bear it. */
     public const NOW = "timestampdiff(microsecond, '1970-01-01', now(6))";
@@ -31,7 +35,8 @@ final readonly class Touches
 
     public static function now(Workspace $workspace): self
     {
-        $from = self::time() - self::COMMIT_MICROSECONDS;
+        $time = self::time();
+        $from = $time - (self::isQuiet() ? self::LISTED_MICROSECONDS : self::COMMIT_MICROSECONDS);
         $newest = DB::table('documents')->where('workspace_id', $workspace->id)->selectRaw("timestampdiff(microsecond, '1970-01-01', max(touched_at)) as newest")->value('newest');
 
         return self::between($workspace, $from, max($from, (int) $newest));
@@ -63,9 +68,25 @@ final readonly class Touches
     }
 
     /** Whether all of them are certain to have come, so that they need not be counted again and again. */
-    public function areLongAgo(): bool
+    public function haveCome(): bool
     {
-        return self::time() - self::COMMIT_MICROSECONDS > $this->newest;
+        $ago = self::time() - $this->newest;
+
+        return $ago > self::COMMIT_MICROSECONDS || ($ago > self::LISTED_MICROSECONDS && self::isQuiet());
+    }
+
+    /**
+     * Whether no transaction is under way that has changed anything, or waits to: then what bears an earlier time is committed. A database
+     * whose user may not ask that (the privilege is PROCESS), or whose rows come from other servers too, is never quiet.
+     */
+    private static function isQuiet(): bool
+    {
+        try {
+            return DB::scalar("select count(*) from information_schema.innodb_trx where trx_mysql_thread_id <> connection_id() and (trx_rows_modified > 0 or ltrim(coalesce(trx_query, 'select')) not like 'select%')") === 0
+                && DB::scalar('select @@wsrep_on') === 0;
+        } catch (QueryException) {
+            return false;
+        }
     }
 
     /** @return list<int> */

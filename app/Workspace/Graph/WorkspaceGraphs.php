@@ -72,7 +72,7 @@ final readonly class WorkspaceGraphs
             return $file;
         }
         $changed = $this->changed($workspace, $file);
-        if (! $isKept || (count($changed) <= self::MANY && ($file->touches->count <= self::MANY || ! $file->touches->areLongAgo()))) {
+        if (! $isKept || (count($changed) <= self::MANY && ($file->touches->count <= self::MANY || ! $file->touches->haveCome()))) {
             return $changed === [] ? $file : $this->overlaid($workspace, $file, $changed);
         }
         // Counted before the rows are read: what comes in between is then seen once more.

@@ -28,6 +28,9 @@ final readonly class SnapshotReader
     /** More names that begin alike are not read to propose another. */
     private const NEAR = 10_000;
 
+    /** A document with those that refer to it and what these point at is about as much to read as so many one after the other. */
+    private const SHARE = 4;
+
     public function __construct(private WorkspaceGraphs $graphs) {}
 
     /**
@@ -39,6 +42,9 @@ final readonly class SnapshotReader
      */
     public function around(Workspace $workspace, array $ids, ?User $viewer = null, array $paths = []): Snapshot
     {
+        if ($this->areMany($workspace, $ids)) {
+            return $this->whole($workspace, $viewer, $paths);
+        }
         $rows = new DocumentRows($workspace);
         $rows->add($ids);
         $rows->addNamed($paths);
@@ -51,6 +57,16 @@ final readonly class SnapshotReader
         $rows->addTargets($rows->withoutFile());
 
         return $this->snapshot($workspace, $rows, $viewer, $paths, [...$lookedAt, ...$rows->withoutFile()], $this->graphs->of($workspace));
+    }
+
+    /**
+     * Whether everything is read sooner than what belongs to each of the given documents.
+     *
+     * @param  list<string>  $ids
+     */
+    private function areMany(Workspace $workspace, array $ids): bool
+    {
+        return $ids !== [] && DB::table('documents')->where('workspace_id', $workspace->id)->offset(self::SHARE * count($ids))->limit(1)->value('id') === null;
     }
 
     /**
