@@ -7,6 +7,7 @@ namespace App\Console;
 use App\Models\Workspace;
 use App\Past\Store\Inventory;
 use App\Support\Refused;
+use App\Workspace\Catalogue\Catalogues;
 use App\Workspace\Graph\WorkspaceGraphs;
 
 final class CheckContents extends HafenbuchCommand
@@ -17,11 +18,11 @@ final class CheckContents extends HafenbuchCommand
 
     protected $description = 'Prove that every content that something refers to is in the store, whole, that nothing is left over, and that what is derived is right';
 
-    public function handle(Inventory $inventory, WorkspaceGraphs $graphs): int
+    public function handle(Inventory $inventory, WorkspaceGraphs $graphs, Catalogues $catalogues): int
     {
         $freed = $this->option('clear') ? $inventory->sweep() ?? throw Refused::because('An operation is running. Nothing was freed; try again when it is done.') : null;
         $findings = $inventory->check();
-        $derived = $this->derived($graphs);
+        $derived = $this->derived($graphs, $catalogues);
         $code = $this->answer([
             'contents' => $findings->sound, 'bytes' => $findings->bytes, 'missing' => $this->named($findings->missing), 'damaged' => $this->named($findings->damaged),
             'leftOver' => $findings->leftOver, 'leftOverBytes' => $findings->leftOverBytes, 'recent' => $findings->recent, 'freed' => $freed, 'derivedWrong' => $derived,
@@ -31,7 +32,7 @@ final class CheckContents extends HafenbuchCommand
             ...$freed === null ? [] : ["Freed {$freed['contents']} contents, {$freed['bytes']} bytes."],
             $findings->leftOver === 0 ? 'Nothing is left over.' : "Nothing refers to {$findings->leftOver} contents, {$findings->leftOverBytes} bytes. Free them with: bin/hafenbuch check --clear",
             ...array_map(static fn (string $slug, int $count): string => $count === 0
-                ? "{$slug}: who refers to whom is kept as the tables say it."
+                ? "{$slug}: who refers to whom, and what lies where, is kept as the tables say it."
                 : "{$slug}: of {$count} documents something else was kept than the tables say; it is made anew.", array_keys($derived), $derived),
         ]);
         if (! $findings->isSound()) {
@@ -42,11 +43,11 @@ final class CheckContents extends HafenbuchCommand
     }
 
     /** @return array<string, int> by workspace: of how many documents something else was kept */
-    private function derived(WorkspaceGraphs $graphs): array
+    private function derived(WorkspaceGraphs $graphs, Catalogues $catalogues): array
     {
         $wrong = [];
         foreach (Workspace::query()->orderBy('slug')->get() as $workspace) {
-            $wrong[(string) $workspace->slug] = count($graphs->check($workspace));
+            $wrong[(string) $workspace->slug] = count(array_unique([...$graphs->check($workspace), ...$catalogues->check($workspace)]));
         }
 
         return $wrong;

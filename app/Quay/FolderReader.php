@@ -7,47 +7,30 @@ namespace App\Quay;
 use App\Models\Document;
 use App\Models\User;
 use App\Models\Workspace;
-use Illuminate\Database\Query\Builder;
+use App\Workspace\Catalogue\Catalogues;
+use App\Workspace\Catalogue\FolderSum;
 use Illuminate\Support\Facades\DB;
 
 /** Reads one folder of a workspace at a time. */
 final readonly class FolderReader
 {
-    public function __construct(private RowReader $rows) {}
+    public function __construct(private RowReader $rows, private Catalogues $catalogues) {}
 
-    /** @param string $folder '' for the workspace's own */
-    public function read(Workspace $workspace, string $folder, User $viewer): FolderListing
+    /** @param string $path '' for the workspace's own */
+    public function read(Workspace $workspace, string $path, User $viewer): FolderListing
     {
-        $prefix = $folder === '' ? '' : $folder.'/';
-        $ids = $this->under($workspace, $prefix)->whereRaw("locate('/', path, ?) = 0", [mb_strlen($prefix) + 1])->orderBy('path')->pluck('documents.id')->all();
-        $documents = array_values($this->rows->rows($workspace, $ids, $viewer));
+        $folder = $this->catalogues->of($workspace)->folder($path);
+        $documents = array_values($this->rows->rows($workspace, $folder->documents, $viewer));
         usort($documents, static fn (DocumentRow $a, DocumentRow $b): int => strnatcasecmp($a->path, $b->path));
+        $prefix = $path === '' ? '' : $path.'/';
 
         return new FolderListing(
-            $folder,
-            $this->folders($workspace, $prefix),
+            $path,
+            array_map(static fn (int|string $name, FolderSum $sum): FolderEntry => new FolderEntry($prefix.$name, $sum->documents, $sum->drafts, $sum->bytes), array_keys($folder->folders), array_values($folder->folders)),
             $documents,
-            (object) $this->refersTo($ids),
+            (object) $this->refersTo($folder->documents),
             (object) $this->referredBy($workspace, $documents),
         );
-    }
-
-    /** @return list<FolderEntry> */
-    private function folders(Workspace $workspace, string $prefix): array
-    {
-        $place = mb_strlen($prefix) + 1;
-        $rows = $this->under($workspace, $prefix)->leftJoin('drafts', 'drafts.document_id', '=', 'documents.id')->whereRaw("locate('/', path, ?) > 0", [$place])
-            ->selectRaw("substring_index(substr(path, ?), '/', 1) as name, count(*) as documents, count(drafts.document_id) as unsaved, sum(coalesce(drafts.size, documents.size, 0)) as size", [$place])
-            ->groupBy('name')->orderBy('name')->get();
-
-        return array_values($rows->map(static fn (object $row): FolderEntry => new FolderEntry($prefix.$row->name, (int) $row->documents, (int) $row->unsaved, (int) $row->size))->all());
-    }
-
-    private function under(Workspace $workspace, string $prefix): Builder
-    {
-        $query = DB::table('documents')->where('workspace_id', $workspace->id)->whereNull('dropped_at');
-
-        return $prefix === '' ? $query : $query->where('path', 'like', addcslashes($prefix, '%_\\').'%');
     }
 
     /**

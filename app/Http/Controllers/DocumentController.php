@@ -17,6 +17,7 @@ use App\Models\Workspace;
 use App\Naming\TemplateList;
 use App\Quay\Quay;
 use App\Support\Refused;
+use App\Workspace\Catalogue\Catalogues;
 use App\Workspace\Files\WorkspaceFiles;
 use Hafenbuch\Core\Path\Path;
 use Illuminate\Container\Attributes\CurrentUser;
@@ -31,15 +32,12 @@ final class DocumentController
     #[OA\Get(path: '/workspaces/{workspace}/documents', operationId: 'findDocuments', parameters: [
         new OA\QueryParameter(name: 'q', description: 'words that path or title contain', schema: new OA\Schema(type: 'string')),
     ], responses: [new Ok('FoundDocument', list: true)])]
-    public function index(Request $request, Workspace $workspace, #[CurrentUser] User $person): JsonResponse
+    public function index(Request $request, Workspace $workspace, #[CurrentUser] User $person, Catalogues $catalogues): JsonResponse
     {
-        $query = Document::query()->kept()->with('draft')->where('workspace_id', $workspace->id)->where('is_gone', false);
-        foreach (preg_split('~\s+~', mb_strtolower((string) $request->query('q', '')), -1, PREG_SPLIT_NO_EMPTY) ?: [] as $word) {
-            $like = '%'.addcslashes($word, '%_\\').'%';
-            $query->where(static fn ($match) => $match->whereRaw('lower(path) like ?', [$like])->orWhereRaw('lower(title) like ?', [$like]));
-        }
+        $words = preg_split('~\s+~u', mb_strtolower((string) $request->query('q', '')), -1, PREG_SPLIT_NO_EMPTY) ?: [];
+        $ids = $catalogues->of($workspace)->find($words, self::LISTED);
         $open = array_fill_keys((new Quay($workspace, $person))->shown(), true);
-        $found = $query->orderBy('path')->limit(self::LISTED)->get();
+        $found = Document::query()->kept()->with('draft')->whereIn('id', $ids)->where('is_gone', false)->orderBy('path')->limit(self::LISTED)->get();
 
         return new JsonResponse($found->map(static fn (Document $document): FoundDocumentData => FoundDocumentData::of($document, isset($open[$document->id]))));
     }

@@ -6,6 +6,8 @@ namespace App\Workspace\Graph;
 
 use App\Models\Document;
 use App\Models\Workspace;
+use App\Workspace\Kept\KnownRows;
+use App\Workspace\Kept\Touches;
 use Hafenbuch\Core\Reference\Graph;
 use Illuminate\Support\Facades\DB;
 
@@ -63,7 +65,7 @@ final readonly class WorkspaceGraphs
         // What is not committed yet may never be.
         $isKept = DB::transactionLevel() === 0;
         $file = GraphFile::read($path);
-        if ($file === null || ! $this->isOfThisPast($file)) {
+        if ($file === null || ! $file->rows->areOfThisPast()) {
             $file = $this->build($workspace);
             if ($isKept) {
                 $file->write($path, Document::unsavedIds($workspace));
@@ -71,40 +73,17 @@ final readonly class WorkspaceGraphs
 
             return $file;
         }
-        $changed = $this->changed($workspace, $file);
-        if (! $isKept || (count($changed) <= self::MANY && ($file->touches->count <= self::MANY || ! $file->touches->haveCome()))) {
+        $changed = $file->rows->changed($workspace);
+        if (! $isKept || ! $file->rows->areOutgrown(count($changed), self::MANY)) {
             return $changed === [] ? $file : $this->overlaid($workspace, $file, $changed);
         }
         // Counted before the rows are read: what comes in between is then seen once more.
         $now = Touches::now($workspace);
-        $next = $this->overlaid($workspace, $file, $this->changed($workspace, $file));
-        $next = $next->isSorted() ? $next->touched($now) : $this->build($workspace);
+        $next = $this->overlaid($workspace, $file, $file->rows->changed($workspace));
+        $next = $next->isSorted() ? $next->knowing($next->rows->touched($now)) : $this->build($workspace);
         $next->write($path, Document::unsavedIds($workspace));
 
         return $next;
-    }
-
-    /**
-     * A database that was put back to an earlier state, or is another one, does not have what the file was made of; and where its clock was
-     * put back, rows that are touched now bear times that the file has seen already.
-     */
-    private function isOfThisPast(GraphFile $file): bool
-    {
-        if ($file->newest === null) {
-            return true;
-        }
-        $row = DB::table('documents')->where('id', $file->newest)->selectRaw(Touches::TOUCHED.' as touched, '.Touches::NOW.' as now')->first();
-
-        return $row !== null && (int) $row->touched >= $file->timeOf($file->newest) && (int) $row->now >= $file->touches->newest;
-    }
-
-    /** @return list<object{id: string, path_key: string, has_file: int, is_dropped: int, touched: int}> documents that are not in the file as they are */
-    private function changed(Workspace $workspace, GraphFile $file): array
-    {
-        return array_values(array_filter(
-            $file->touches->changedSince($workspace, $file->timeOf(...)),
-            static fn (object $row): bool => ! $row->is_dropped || $file->timeOf($row->id) !== null,
-        ));
     }
 
     /** @param list<object{id: string, path_key: string, has_file: int, is_dropped: int, touched: int}> $changed */
@@ -165,6 +144,8 @@ final readonly class WorkspaceGraphs
             }
         } while (count($rows) === self::CHUNK);
 
-        return new GraphFile(Graph::of($ids, $targets), $keys, $files, $times, $touches);
+        $graph = Graph::of($ids, $targets);
+
+        return new GraphFile($graph, new KnownRows($graph->nodes(), $times, $touches), $keys, $files);
     }
 }

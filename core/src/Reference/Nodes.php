@@ -50,6 +50,12 @@ final class Nodes
         return [...($this->names === '' ? [] : str_split($this->names, $this->length)), ...$this->others];
     }
 
+    /** All names, one behind the other. */
+    public function joined(): string
+    {
+        return $this->names.implode('', $this->others);
+    }
+
     private function searched(string $name): ?int
     {
         if (strlen($name) !== $this->length) {

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Workspace\Graph;
+namespace App\Workspace\Kept;
 
 use App\Models\Workspace;
 use Illuminate\Database\Query\Builder;

@@ -1,0 +1,92 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Workspace\Kept;
+
+/**
+ * A file of what was worked out from the tables, so that the next question need not do it again. It holds nothing that the tables do not:
+ * where it is missing, damaged or of another form, it is made anew.
+ */
+final class KeptFile
+{
+    private const HASH_BYTES = 8;
+
+    private const LEFT_SECONDS = 3600;
+
+    private \HashContext $hash;
+
+    private string $expected;
+
+    /** @param resource $file */
+    private function __construct(private $file)
+    {
+        $this->hash = hash_init('xxh3');
+        $this->expected = (string) fread($file, self::HASH_BYTES);
+    }
+
+    /** @param string $form what its contents mean; of other length or other words where that has changed */
+    public static function open(string $path, string $form): ?self
+    {
+        $file = is_file($path) ? @fopen($path, 'rb') : false;
+
+        return $file !== false && fread($file, strlen($form)) === $form ? new self($file) : null;
+    }
+
+    /** The next bytes; fewer where the file ends. */
+    public function take(int $length): string
+    {
+        $bytes = $length <= 0 ? '' : (string) stream_get_contents($this->file, $length);
+        hash_update($this->hash, $bytes);
+
+        return $bytes;
+    }
+
+    /**
+     * The next numbers, each by the name that the format gives it; zeros where the file ends.
+     *
+     * @return array<string, int>
+     */
+    public function numbers(string $format): array
+    {
+        $length = array_sum(array_map(static fn (string $one): int => $one[0] === 'P' ? 8 : 4, explode('/', $format)));
+        $bytes = $this->take($length);
+
+        return (array) unpack($format, strlen($bytes) === $length ? $bytes : str_repeat("\0", $length));
+    }
+
+    /** Whether all that was taken is as it was written. Nothing can be taken afterwards. */
+    public function isSound(): bool
+    {
+        fclose($this->file);
+
+        return hash_final($this->hash, true) === $this->expected;
+    }
+
+    /**
+     * Two that write at once each write a whole file; the last one stays.
+     *
+     * @param  list<string>  $parts
+     */
+    public static function write(string $path, string $form, array $parts): void
+    {
+        if (! is_dir(dirname($path))) {
+            @mkdir(dirname($path), 0o700, true);
+        }
+        foreach (glob("{$path}.*") ?: [] as $left) {
+            // Of a process that was killed in the middle of this.
+            if ((int) @filemtime($left) < time() - self::LEFT_SECONDS) {
+                @unlink($left);
+            }
+        }
+        $hash = hash_init('xxh3');
+        foreach ($parts as $part) {
+            hash_update($hash, $part);
+        }
+        $temporary = $path.'.'.bin2hex(random_bytes(6));
+        // Where it cannot be kept it is only slower the next time.
+        if (@file_put_contents($temporary, [$form, hash_final($hash, true), ...$parts]) === false || ! @rename($temporary, $path)) {
+            @unlink($temporary);
+        }
+    }
+}

@@ -1,0 +1,108 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Workspace\Kept;
+
+use App\Models\Workspace;
+use Hafenbuch\Core\Reference\Nodes;
+use Illuminate\Support\Facades\DB;
+
+/**
+ * The rows of a workspace’s documents that something was worked out from, and when each was touched last: so it is known which are not
+ * any more as they were.
+ */
+final readonly class KnownRows
+{
+    public const ID_BYTES = 26;
+
+    private const TIME_BYTES = 8;
+
+    private const HEAD = 'Vcount/Vlast/Pfrom/Pnewest/Ptimes/Pxor';
+
+    /**
+     * @param  Nodes  $ids  of the documents
+     * @param  string  $times  when the row of each was touched, in microseconds since 1970, as 64-bit numbers, the least byte first
+     * @param  ?string  $newest  the document that was touched last when this was kept
+     */
+    public function __construct(public Nodes $ids, private string $times, public Touches $touches, private ?string $newest = null) {}
+
+    public static function read(KeptFile $file): self
+    {
+        ['count' => $count, 'last' => $last, 'from' => $from, 'newest' => $newest, 'times' => $times, 'xor' => $xor] = $file->numbers(self::HEAD);
+        $ids = new Nodes([], $file->take(self::ID_BYTES * $count), self::ID_BYTES);
+
+        return new self($ids, $file->take(self::TIME_BYTES * $count), new Touches($from, $newest, $times, $xor), $last < $ids->count() ? $ids->name($last) : null);
+    }
+
+    /** @return list<string> as it is read */
+    public function parts(): array
+    {
+        return [pack('VVPPPP', $this->ids->count(), $this->last(), ...$this->touches->numbers()), $this->ids->joined(), $this->times];
+    }
+
+    /** When a document’s row was touched; null: it is not among these. */
+    public function timeOf(string $id): ?int
+    {
+        $number = $this->ids->number($id);
+
+        return $number === null ? null : (int) ((array) unpack('P', $this->times, $number * self::TIME_BYTES))[1];
+    }
+
+    /**
+     * The same after changes.
+     *
+     * @param  Nodes  $ids  these and others behind them
+     * @param  list<object{id: string, path_key: string, has_file: int, is_dropped: int, touched: int}>  $rows
+     */
+    public function with(Nodes $ids, array $rows): self
+    {
+        $times = str_pad($this->times, self::TIME_BYTES * $ids->count(), "\0");
+        foreach ($rows as $row) {
+            $times = substr_replace($times, pack('P', $row->touched), (int) $ids->number($row->id) * self::TIME_BYTES, self::TIME_BYTES);
+        }
+
+        return new self($ids, $times, $this->touches, $this->newest);
+    }
+
+    public function touched(Touches $touches): self
+    {
+        return new self($this->ids, $this->times, $touches, $this->newest);
+    }
+
+    /**
+     * A database that was put back to an earlier state, or is another one, does not have what these were read from; and where its clock was
+     * put back, rows that are touched now bear times that these have seen already.
+     */
+    public function areOfThisPast(): bool
+    {
+        if ($this->newest === null) {
+            return true;
+        }
+        $row = DB::table('documents')->where('id', $this->newest)->selectRaw(Touches::TOUCHED.' as touched, '.Touches::NOW.' as now')->first();
+
+        return $row !== null && (int) $row->touched >= $this->timeOf($this->newest) && (int) $row->now >= $this->touches->newest;
+    }
+
+    /** @return list<object{id: string, path_key: string, has_file: int, is_dropped: int, touched: int}> documents that are not any more as they were */
+    public function changed(Workspace $workspace): array
+    {
+        return array_values(array_filter(
+            $this->touches->changedSince($workspace, $this->timeOf(...)),
+            fn (object $row): bool => ! $row->is_dropped || $this->timeOf($row->id) !== null,
+        ));
+    }
+
+    /** Whether so much has changed, or is counted each time, that it is better to work it out again. */
+    public function areOutgrown(int $changed, int $many): bool
+    {
+        return $changed > $many || ($this->touches->count > $many && $this->touches->haveCome());
+    }
+
+    private function last(): int
+    {
+        $times = $this->times === '' ? [0] : array_values((array) unpack('P*', $this->times));
+
+        return (int) array_search(max($times), $times, true);
+    }
+}
