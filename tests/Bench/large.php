@@ -12,8 +12,8 @@ use App\Models\Document;
 use App\Models\User;
 use App\Models\Workspace;
 use App\Quay\Quay;
+use App\Workspace\Graph\WorkspaceGraphs;
 use App\Workspace\Index\Scanner;
-use App\Workspace\Index\Strays;
 use Illuminate\Contracts\Http\Kernel;
 use Illuminate\Http\Request;
 
@@ -130,7 +130,7 @@ foreach ($sizes as $count) {
     $row('finding a document by name', best(fn () => $questions->ask('GET', '/documents?q=4321')));
     $drafts = $some->take(200)->map(fn (Document $document): array => ['document' => $document->id, 'kind' => 'save'])->values()->all();
     $row('plan of 200 drafts', best(fn () => $questions->ask('POST', '/plan', ['decisions' => $drafts])));
-    $row('references and strays counted', best(fn () => Strays::counts($workspace)));
+    $row('references and strays counted', best(fn () => app(WorkspaceGraphs::class)->counts($workspace)));
     $row('rescan with nothing changed', best(fn () => app(Scanner::class)->run($workspace)));
     $row('status, as a command', best(fn () => shell(PHP_BINARY.' '.escapeshellarg(base_path('bin/hafenbuch')).' status '.escapeshellarg($workspace->slug))));
     $plan = json_decode($questions->ask('POST', '/plan', ['decisions' => $drafts]), true);

@@ -119,7 +119,7 @@ it('counts references and strays as if it looked at each', function () {
     $all = Strays::working($this->harbour->workspace)->get(['r.target_kind', 'r.target_path']);
     $strays = $all->filter(fn (object $one): bool => in_array($one->target_kind, ['file', 'nothing'], true) && ! isset($there[$one->target_path ?? '']));
 
-    expect(Strays::counts($this->harbour->workspace))->toBe(['references' => count($all), 'strays' => count($strays)])
+    expect(app(WorkspaceGraphs::class)->counts($this->harbour->workspace))->toBe(['references' => count($all), 'strays' => count($strays)])
         ->and(Strays::paths($this->harbour->workspace))->toEqualCanonicalizing($strays->pluck('target_path')->filter()->unique()->values()->all());
 });
 

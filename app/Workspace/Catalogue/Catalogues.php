@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Workspace\Catalogue;
 
 use App\Models\Workspace;
+use App\Workspace\Kept\TouchedRow;
 use App\Workspace\Kept\Touches;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
@@ -24,7 +25,7 @@ final readonly class Catalogues
         $changed = [];
         $isNew = $file === null || ! $file->rows->areOfThisPast();
         if (! $isNew) {
-            $changed = array_map(static fn (object $row): string => $row->id, $file->rows->changed($workspace));
+            $changed = array_map(static fn (TouchedRow $row): string => $row->id, $file->rows->changed($workspace));
             // What is not committed yet may never be.
             $isNew = $file->rows->areOutgrown(count($changed), self::MANY) && DB::transactionLevel() === 0;
         }

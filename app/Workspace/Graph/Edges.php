@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Workspace\Graph;
 
 use App\Models\Workspace;
+use Hafenbuch\Core\Reference\TargetKind;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 
@@ -17,21 +18,38 @@ final readonly class Edges
 
     /**
      * @param  list<string>  $ids
-     * @return array<string, list<string>> by each of the ids: the documents that it refers to
+     * @return array{array<string, list<string>>, array<string, array{int, int}>} by each of the ids: the documents that it refers to; and
+     *                                                                            how many references it has, with the strays among them
      */
     public function of(array $ids): array
     {
-        $keys = [];
-        $edges = array_fill_keys($ids, []);
+        $keys = $rows = [];
         foreach (array_chunk($ids, self::CHUNK) as $chunk) {
-            foreach ($this->references()->whereIn('r.document_id', $chunk)->get(['r.document_id', 'r.target_key']) as $row) {
-                $edges[$row->document_id][] = $row->target_key;
-                $keys[$row->target_key] = true;
+            foreach ($this->references()->whereIn('r.document_id', $chunk)->get(['r.document_id', 'r.target_kind', 'r.target_key']) as $row) {
+                $rows[] = $row;
+                $keys[$row->target_key ?? ''] = true;
             }
         }
+        unset($keys['']);
         $documents = $this->documentsAt(array_map(strval(...), array_keys($keys)));
+        $edges = array_fill_keys($ids, []);
+        $counts = array_fill_keys($ids, [0, 0]);
+        foreach ($rows as $row) {
+            [$target, $isThere] = $documents[$row->target_key ?? ''] ?? [null, false];
+            $counts[$row->document_id][0]++;
+            $counts[$row->document_id][1] += self::leadsToAFile($row->target_kind) && ! $isThere ? 1 : 0;
+            if ($target !== null && $row->target_kind === TargetKind::File->value) {
+                $edges[$row->document_id][$target] = $target;
+            }
+        }
 
-        return array_map(static fn (array $targets): array => array_values(array_unique(array_filter(array_map(static fn (string $key): ?string => $documents[$key] ?? null, $targets)))), $edges);
+        return [array_map(array_values(...), $edges), $counts];
+    }
+
+    /** Whether a reference of this kind is a stray where nothing is. */
+    public static function leadsToAFile(string $kind): bool
+    {
+        return $kind === TargetKind::File->value || $kind === TargetKind::Nothing->value;
     }
 
     /**
@@ -50,26 +68,26 @@ final readonly class Edges
         return array_values($ids);
     }
 
-    /** The references of what is on the screen, to files. */
+    /** The references of what is on the screen. */
     public function references(): Builder
     {
         return DB::table('document_references as r')->join('documents as d', 'd.id', '=', 'r.document_id')->leftJoin('drafts as w', 'w.document_id', '=', 'r.document_id')
-            ->whereRaw('r.in_draft = (w.document_id is not null)')->where('r.target_kind', 'file')->whereNull('d.dropped_at');
+            ->whereRaw('r.in_draft = (w.document_id is not null)')->whereNull('d.dropped_at');
     }
 
     /**
      * @param  list<string>  $keys  of paths
-     * @return array<string, string> id by key; of two documents for one path the one that has the file
+     * @return array<string, array{string, bool}> by key: the document; of two for one path the one that has the file; and whether one of them is there
      */
     private function documentsAt(array $keys): array
     {
         $found = [];
         foreach (array_chunk($keys, self::CHUNK) as $chunk) {
             $rows = DB::table('documents')->where('workspace_id', $this->workspace->id)->whereIn('path_key', $chunk)->whereNull('dropped_at')
-                ->orderByRaw('saved_hash is null desc')->orderByDesc('id')->get(['id', 'path_key']);
+                ->orderByRaw('saved_hash is null desc')->orderByDesc('id')->get(['id', 'path_key', 'is_gone']);
             foreach ($rows as $row) {
                 // The last one stays: it has the file, or is the oldest.
-                $found[$row->path_key] = $row->id;
+                $found[$row->path_key] = [$row->id, ! $row->is_gone || ($found[$row->path_key][1] ?? false)];
             }
         }
 

@@ -6,6 +6,7 @@ namespace App\Workspace\Graph;
 
 use App\Workspace\Kept\KeptFile;
 use App\Workspace\Kept\KnownRows;
+use App\Workspace\Kept\TouchedRow;
 use Hafenbuch\Core\Reference\Graph;
 use Hafenbuch\Core\Reference\NearestMarked;
 use Hafenbuch\Core\Reference\PackedAdjacency;
@@ -13,7 +14,7 @@ use Hafenbuch\Core\Reference\PackedAdjacency;
 /** A workspace's graph as a file, in a form of which a question reads only what it asks for, however large it is. */
 final readonly class GraphFile
 {
-    private const FORM = 'Hafenbuch graph 6';
+    private const FORM = 'Hafenbuch graph 7';
 
     private const NUMBER_BYTES = 4;
 
@@ -24,9 +25,9 @@ final readonly class GraphFile
     /**
      * @param  KnownRows  $rows  whose documents are the graph's nodes
      * @param  string  $keys  for each node the key of its document's path, as bytes
-     * @param  string  $files  for each node “1” where its document has a file
+     * @param  string  $files  for each node how its document's file is, in the letters of TouchedRow
      */
-    public function __construct(public Graph $graph, public KnownRows $rows, private string $keys, private string $files) {}
+    public function __construct(public Graph $graph, public KnownRows $rows, private ReferenceCounts $counts, private string $keys, private string $files) {}
 
     public static function read(string $path): ?self
     {
@@ -41,12 +42,13 @@ final readonly class GraphFile
         [$starts, $targets, $backStarts, $referrers] = [
             $file->take(self::NUMBER_BYTES * ($nodes + 1)), $file->take(self::NUMBER_BYTES * $edges), $file->take(self::NUMBER_BYTES * ($nodes + 1)), $file->take(self::NUMBER_BYTES * $edges),
         ];
+        $counts = new ReferenceCounts($file->take(ReferenceCounts::length($nodes)), $file->take(ReferenceCounts::length($nodes)));
         [$labels, $packedMarks] = [$file->take(self::LABEL_BYTES * $nodes), $file->take(self::NUMBER_BYTES * $marks)];
         if (! $file->isSound()) {
             return null;
         }
 
-        return new self(new Graph($rows->ids, new PackedAdjacency($starts, $targets), new PackedAdjacency($backStarts, $referrers), NearestMarked::kept($labels, $packedMarks)), $rows, $keys, $files);
+        return new self(new Graph($rows->ids, new PackedAdjacency($starts, $targets), new PackedAdjacency($backStarts, $referrers), NearestMarked::kept($labels, $packedMarks)), $rows, $counts, $keys, $files);
     }
 
     /** @param list<string> $unsaved documents, for which the nearest above them are told */
@@ -58,32 +60,43 @@ final readonly class GraphFile
         $referrers = PackedAdjacency::of($this->graph->referrers());
         KeptFile::write($path, self::FORM, [
             ...$this->rows->parts(), pack('VV', intdiv(strlen($targets->edges), self::NUMBER_BYTES), intdiv(strlen($marks), self::NUMBER_BYTES)),
-            $this->keys, $this->files, $targets->starts, $targets->edges, $referrers->starts, $referrers->edges, $labels, $marks,
+            $this->keys, $this->files, $targets->starts, $targets->edges, $referrers->starts, $referrers->edges, ...$this->counts->parts(), $labels, $marks,
         ]);
     }
 
     /**
      * The same after changes.
      *
-     * @param  list<object{id: string, path_key: string, has_file: int, is_dropped: int, touched: int}>  $rows  of the documents that have changed
+     * @param  list<TouchedRow>  $rows  of the documents that have changed
+     * @param  array<string, array{int, int}>  $counts  by document: how many references it has now, and how many of them are strays
      */
-    public function with(Graph $graph, array $rows): self
+    public function with(Graph $graph, array $rows, array $counts): self
     {
-        $count = $graph->nodes()->count();
-        $keys = str_pad($this->keys, self::KEY_BYTES * $count, "\0");
-        $files = str_pad($this->files, $count, '0');
+        $nodes = $graph->nodes();
+        $keys = str_pad($this->keys, self::KEY_BYTES * $nodes->count(), "\0");
+        $files = str_pad($this->files, $nodes->count(), TouchedRow::NO_FILE);
         foreach ($rows as $row) {
-            $node = (int) $graph->nodes()->number($row->id);
-            $keys = substr_replace($keys, (string) hex2bin($row->path_key), $node * self::KEY_BYTES, self::KEY_BYTES);
-            $files[$node] = $row->has_file ? '1' : '0';
+            $node = (int) $nodes->number($row->id);
+            $keys = substr_replace($keys, (string) hex2bin($row->pathKey), $node * self::KEY_BYTES, self::KEY_BYTES);
+            $files[$node] = $row->file;
+        }
+        $byNode = [];
+        foreach ($counts as $id => $count) {
+            $byNode[(int) $nodes->number($id)] = $count;
         }
 
-        return new self($graph, $this->rows->with($graph->nodes(), $rows), $keys, $files);
+        return new self($graph, $this->rows->with($nodes, $rows), $this->counts->with($nodes->count(), $byNode), $keys, $files);
     }
 
     public function knowing(KnownRows $rows): self
     {
-        return new self($this->graph, $rows, $this->keys, $this->files);
+        return new self($this->graph, $rows, $this->counts, $this->keys, $this->files);
+    }
+
+    /** @return array{references: int, strays: int} of all documents that are there */
+    public function sums(): array
+    {
+        return $this->counts->sums($this->files);
     }
 
     /** Whether the names of its nodes are in the order by which they are searched. */
@@ -99,6 +112,14 @@ final readonly class GraphFile
         return true;
     }
 
+    /** @return array{int, int}|null how many references a document has, and how many of them are strays; null: it is not among these */
+    public function countOf(string $id): ?array
+    {
+        $node = $this->graph->nodes()->number($id);
+
+        return $node === null ? null : $this->counts->of($node);
+    }
+
     /** The key of the path that a document had; null: it is not among these. */
     public function keyOf(string $id): ?string
     {
@@ -107,10 +128,11 @@ final readonly class GraphFile
         return $node === null ? null : bin2hex(substr($this->keys, $node * self::KEY_BYTES, self::KEY_BYTES));
     }
 
-    public function hasFile(string $id): bool
+    /** How a document's file was, in the letters of TouchedRow; null: it is not among these. */
+    public function fileOf(string $id): ?string
     {
         $node = $this->graph->nodes()->number($id);
 
-        return $node !== null && $this->files[$node] === '1';
+        return $node === null ? null : $this->files[$node];
     }
 }

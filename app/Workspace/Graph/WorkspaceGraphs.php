@@ -7,8 +7,10 @@ namespace App\Workspace\Graph;
 use App\Models\Document;
 use App\Models\Workspace;
 use App\Workspace\Kept\KnownRows;
+use App\Workspace\Kept\TouchedRow;
 use App\Workspace\Kept\Touches;
 use Hafenbuch\Core\Reference\Graph;
+use Hafenbuch\Core\Reference\TargetKind;
 use Illuminate\Support\Facades\DB;
 
 /**
@@ -27,6 +29,12 @@ final readonly class WorkspaceGraphs
         return $this->current($workspace)->graph;
     }
 
+    /** @return array{references: int, strays: int} of what is on the screen, in all documents that are there */
+    public function counts(Workspace $workspace): array
+    {
+        return $this->current($workspace)->sums();
+    }
+
     /** The graph made from the tables alone. */
     public function anew(Workspace $workspace): Graph
     {
@@ -41,8 +49,8 @@ final readonly class WorkspaceGraphs
     public function check(Workspace $workspace): array
     {
         $unsaved = Document::unsavedIds($workspace);
-        $kept = $this->of($workspace);
-        $plain = $this->anew($workspace);
+        [$keptFile, $plainFile] = [$this->current($workspace), $this->build($workspace)];
+        [$kept, $plain] = [$keptFile->graph, $plainFile->graph];
         $ids = $plain->nodes()->all();
         $sorted = static function (array $targets): array {
             sort($targets);
@@ -51,9 +59,9 @@ final readonly class WorkspaceGraphs
         };
         [$keptNearest, $nearest] = [$kept->nearestBelow($unsaved, $ids), $plain->nearestBelow($unsaved)];
         $wrong = array_values(array_filter($ids, static fn (string $id): bool => $sorted($kept->targetsOf($id)) !== $sorted($plain->targetsOf($id))
-            || ($keptNearest[$id][1] ?? null) !== ($nearest[$id][1] ?? null)));
+            || $keptFile->countOf($id) !== $plainFile->countOf($id) || ($keptNearest[$id][1] ?? null) !== ($nearest[$id][1] ?? null)));
         if ($wrong !== [] && DB::transactionLevel() === 0) {
-            $this->build($workspace)->write(storage_path("graphs/{$workspace->id}"), $unsaved);
+            $plainFile->write(storage_path("graphs/{$workspace->id}"), $unsaved);
         }
 
         return $wrong;
@@ -86,7 +94,7 @@ final readonly class WorkspaceGraphs
         return $next;
     }
 
-    /** @param list<object{id: string, path_key: string, has_file: int, is_dropped: int, touched: int}> $changed */
+    /** @param list<TouchedRow> $changed */
     private function overlaid(Workspace $workspace, GraphFile $file, array $changed): GraphFile
     {
         $edges = new Edges($workspace);
@@ -95,57 +103,71 @@ final readonly class WorkspaceGraphs
             $ids[$row->id] = true;
             $before = $file->keyOf($row->id);
             // Who points at a path points at another document, or at none, where it changes hands.
-            if ($before !== $row->path_key || $row->is_dropped || $file->hasFile($row->id) !== (bool) $row->has_file) {
-                $paths[$row->path_key] = true;
-                $paths[$before ?? $row->path_key] = true;
+            if ($before !== $row->pathKey || $row->isDropped || $file->fileOf($row->id) !== $row->file) {
+                $paths[$row->pathKey] = true;
+                $paths[$before ?? $row->pathKey] = true;
             }
         }
         $ids += array_fill_keys($edges->referrers(array_map(strval(...), array_keys($paths))), true);
 
-        return $file->with($file->graph->with($edges->of(array_map(strval(...), array_keys($ids)))), $changed);
+        [$targets, $counts] = $edges->of(array_map(strval(...), array_keys($ids)));
+
+        return $file->with($file->graph->with($targets), $changed, $counts);
     }
 
     private function build(Workspace $workspace): GraphFile
     {
         $touches = Touches::now($workspace);
-        $ids = $numbers = [];
+        $ids = $numbers = $alsoThere = [];
         $keys = $files = $times = '';
         $after = '';
         do {
             $rows = DB::table('documents')->where('workspace_id', $workspace->id)->whereNull('dropped_at')->where('id', '>', $after)->orderBy('id')->limit(self::CHUNK)
-                ->selectRaw('id, path_key, saved_hash is not null as has_file, '.Touches::TOUCHED.' as touched')->get();
+                ->selectRaw('id, path_key, '.TouchedRow::FILE.' as file, '.Touches::TOUCHED.' as touched')->get();
             foreach ($rows as $row) {
                 $key = (string) hex2bin($row->path_key);
                 $number = count($ids);
                 $ids[] = $after = $row->id;
                 $times .= pack('P', $row->touched);
                 $keys .= $key;
-                $files .= $row->has_file ? '1' : '0';
+                $files .= $row->file;
                 // Of two documents for one path the one that has the file, else the oldest, is what others point at.
-                if (! isset($numbers[$key]) || ($row->has_file && $files[$numbers[$key]] === '0')) {
+                $other = $numbers[$key] ?? null;
+                if ($other === null || ($row->file !== TouchedRow::NO_FILE && $files[$other] === TouchedRow::NO_FILE)) {
                     $numbers[$key] = $number;
+                }
+                if ($other !== null) {
+                    $alsoThere[$key] = ($alsoThere[$key] ?? false) || $row->file !== TouchedRow::GONE || $files[$other] !== TouchedRow::GONE;
                 }
             }
         } while (count($rows) === self::CHUNK);
         unset($rows);
         $targets = array_fill(0, count($ids), []);
+        $references = $strays = array_fill(0, count($ids), 0);
         $byId = array_flip($ids);
         $edges = new Edges($workspace);
         $last = 0;
         do {
-            $rows = $edges->references()->where('r.workspace_id', $workspace->id)->where('r.id', '>', $last)->orderBy('r.id')->limit(self::CHUNK)->get(['r.id', 'r.document_id', 'r.target_key']);
+            $rows = $edges->references()->where('r.workspace_id', $workspace->id)->where('r.id', '>', $last)->orderBy('r.id')->limit(self::CHUNK)->get(['r.id', 'r.document_id', 'r.target_kind', 'r.target_key']);
             foreach ($rows as $row) {
                 $last = $row->id;
-                $target = $numbers[(string) hex2bin($row->target_key)] ?? null;
                 $source = $byId[$row->document_id] ?? null;
-                if ($target !== null && $source !== null && $target !== $source && ! in_array($target, $targets[$source], true)) {
+                if ($source === null) {
+                    continue;
+                }
+                $key = (string) hex2bin($row->target_key ?? '');
+                $target = $numbers[$key] ?? null;
+                $isThere = $target !== null && ($files[$target] !== TouchedRow::GONE || ($alsoThere[$key] ?? false));
+                $references[$source]++;
+                $strays[$source] += Edges::leadsToAFile($row->target_kind) && ! $isThere ? 1 : 0;
+                if ($target !== null && $target !== $source && $row->target_kind === TargetKind::File->value && ! in_array($target, $targets[$source], true)) {
                     $targets[$source][] = $target;
                 }
             }
         } while (count($rows) === self::CHUNK);
-
         $graph = Graph::of($ids, $targets);
+        $counts = new ReferenceCounts(pack('V*', ...$references), pack('V*', ...$strays));
 
-        return new GraphFile($graph, new KnownRows($graph->nodes(), $times, $touches), $keys, $files);
+        return new GraphFile($graph, new KnownRows($graph->nodes(), $times, $touches), $counts, $keys, $files);
     }
 }

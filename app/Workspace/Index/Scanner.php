@@ -10,6 +10,7 @@ use App\Models\Workspace;
 use App\Workspace\Files\FileStat;
 use App\Workspace\Files\TreeWalker;
 use App\Workspace\Files\WorkspaceFiles;
+use App\Workspace\Graph\WorkspaceGraphs;
 use App\Workspace\Pulse;
 use App\Workspace\Reading\Readers;
 use App\Workspace\Settings;
@@ -28,11 +29,14 @@ final class Scanner
     /** A file that changes faster than it can be read is left to the next scan. */
     private const TRIES = 3;
 
+    /** Rows that are read at once. */
+    private const CHUNK = 5000;
+
     private Workspace $workspace;
 
     private WorkspaceFiles $files;
 
-    /** @var array<string, object{path: string, stat: string, seen_at: int, saved_hash: string, is_gone: int}> */
+    /** @var array<string, string> of each path, as KnownFile packs it */
     private array $known = [];
 
     /** @var array<string, true> the paths at which there is a file */
@@ -50,7 +54,7 @@ final class Scanner
     /** @var list<string> ids of documents */
     private array $changed = [];
 
-    public function __construct(private readonly FileRecorder $recorder) {}
+    public function __construct(private readonly FileRecorder $recorder, private readonly WorkspaceGraphs $graphs) {}
 
     public static function queue(Workspace $workspace): Scan
     {
@@ -67,7 +71,7 @@ final class Scanner
         $this->look($this->suspects($walker->walk(), $scan, $started));
         if ($scan->state !== Scan::STOPPED) {
             $changed = count($this->changed);
-            $counts = Strays::counts($workspace);
+            $counts = $this->graphs->counts($workspace);
             $this->look($this->passedOverButReferredTo($counts['strays'] === 0 ? [] : Strays::paths($workspace)));
             for ($try = 1; $this->again !== [] && $try < self::TRIES; $try++) {
                 $paths = $this->again;
@@ -77,10 +81,10 @@ final class Scanner
             $unseen = $this->unseen(array_keys($walker->passedOver));
             array_push($this->changed, ...$this->recorder->recordGone($workspace, $unseen, fn (string $path): bool => TreeWalker::leavesOut($path, $this->ignored())));
             // They are the same still, unless something has come or gone since.
-            $scan->fill(count($this->changed) === $changed ? $counts : Strays::counts($workspace));
+            $scan->fill(count($this->changed) === $changed ? $counts : $this->graphs->counts($workspace));
             $scan->state = Scan::DONE;
         } else {
-            $scan->fill(Strays::counts($workspace));
+            $scan->fill($this->graphs->counts($workspace));
         }
         $this->finish($scan, $walker, $started);
 
@@ -92,10 +96,16 @@ final class Scanner
         $this->workspace = $workspace;
         $this->files = WorkspaceFiles::of($workspace);
         $this->known = $this->seen = $this->stats = $this->found = $this->again = $this->changed = [];
-        $rows = DB::table('documents')->where('workspace_id', $workspace->id)->whereNotNull('file_key')->select(['path', 'stat', 'seen_at', 'saved_hash', 'is_gone']);
-        foreach ($rows->cursor() as $row) {
-            $this->known[$row->path] = $row;
-        }
+        $after = '';
+        do {
+            $rows = DB::table('documents')->where('workspace_id', $workspace->id)->where('id', '>', $after)->orderBy('id')->limit(self::CHUNK)->get(['id', 'path', 'file_key', 'stat', 'seen_at', 'saved_hash', 'is_gone']);
+            foreach ($rows as $row) {
+                $after = $row->id;
+                if ($row->file_key !== null) {
+                    $this->known[$row->path] = (new KnownFile((string) $row->saved_hash, $row->seen_at, (bool) $row->is_gone, $row->stat))->packed();
+                }
+            }
+        } while (count($rows) === self::CHUNK);
     }
 
     /** @return list<string> name patterns */
@@ -142,10 +152,10 @@ final class Scanner
         foreach ($files as $path => $stat) {
             $path = (string) $path;
             $this->seen[$path] = true;
-            $known = $this->known[$path] ?? null;
-            if ($known === null || $known->is_gone || ! $stat->proves($known->stat, $known->seen_at)) {
+            $known = isset($this->known[$path]) ? KnownFile::unpacked($this->known[$path]) : null;
+            if ($known === null || $known->isGone || ! $stat->proves($known->stat, $known->seenAt)) {
                 $this->stats[$path] = $stat;
-                yield [$path, $stat->size, $known === null || $known->is_gone ? null : $known->saved_hash];
+                yield [$path, $stat->size, $known === null || $known->isGone ? null : $known->hash];
             }
             if ($scan !== null && microtime(true) - $reported > self::PROGRESS_SECONDS) {
                 $reported = microtime(true);
@@ -234,7 +244,7 @@ final class Scanner
     {
         $unseen = [];
         foreach ($this->known as $path => $known) {
-            if (! isset($this->seen[$path]) && ! $known->is_gone && ! $this->isBelow((string) $path, $passedOver)) {
+            if (! isset($this->seen[$path]) && ! KnownFile::unpacked($known)->isGone && ! $this->isBelow((string) $path, $passedOver)) {
                 $unseen[] = (string) $path;
             }
         }

@@ -14,18 +14,6 @@ final class Strays
 {
     private const CHUNK = 1000;
 
-    /** @return array{references: int, strays: int} */
-    public static function counts(Workspace $workspace): array
-    {
-        // What points at no possible path has no key.
-        $strays = self::working($workspace)->where('r.target_kind', TargetKind::Nothing->value)->whereNull('r.target_key')->count();
-        foreach (array_chunk(self::missing($workspace), self::CHUNK) as $keys) {
-            $strays += self::working($workspace)->whereIn('r.target_kind', [TargetKind::File->value, TargetKind::Nothing->value])->whereIn('r.target_key', $keys)->count();
-        }
-
-        return ['references' => self::references($workspace), 'strays' => $strays];
-    }
-
     /** @return list<string> the paths that working contents point at and that no document has */
     public static function paths(Workspace $workspace): array
     {
@@ -36,19 +24,6 @@ final class Strays
         }
 
         return $paths;
-    }
-
-    /**
-     * All references are counted, and those that are not on the screen taken off: they are few, and counting all looks at an index only.
-     */
-    private static function references(Workspace $workspace): int
-    {
-        $all = static fn (): Builder => DB::table('document_references as r')->where('r.workspace_id', $workspace->id);
-        $away = static fn (): Builder => DB::table('documents as d')->where('d.workspace_id', $workspace->id)->where(static fn (Builder $either) => $either->whereNotNull('d.dropped_at')->orWhere('d.is_gone', true));
-        $behind = DB::table('drafts as w')->join('documents as d', 'd.id', '=', 'w.document_id')->join('document_references as r', 'r.document_id', '=', 'w.document_id')
-            ->where('d.workspace_id', $workspace->id)->whereNull('d.dropped_at')->where('d.is_gone', false)->where('r.in_draft', false)->count();
-
-        return $all()->count() - $behind - $away()->join('document_references as r', 'r.document_id', '=', 'd.id')->count();
     }
 
     /** @return list<string> keys of paths that any reference points at and that no document has */

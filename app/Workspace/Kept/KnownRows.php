@@ -53,13 +53,13 @@ final readonly class KnownRows
      * The same after changes.
      *
      * @param  Nodes  $ids  these and others behind them
-     * @param  list<object{id: string, path_key: string, has_file: int, is_dropped: int, touched: int}>  $rows
+     * @param  list<TouchedRow>  $rows
      */
     public function with(Nodes $ids, array $rows): self
     {
         $times = str_pad($this->times, self::TIME_BYTES * $ids->count(), "\0");
         foreach ($rows as $row) {
-            $times = substr_replace($times, pack('P', $row->touched), (int) $ids->number($row->id) * self::TIME_BYTES, self::TIME_BYTES);
+            $times = substr_replace($times, pack('P', $row->touchedAt), (int) $ids->number($row->id) * self::TIME_BYTES, self::TIME_BYTES);
         }
 
         return new self($ids, $times, $this->touches, $this->newest);
@@ -84,12 +84,12 @@ final readonly class KnownRows
         return $row !== null && (int) $row->touched >= $this->timeOf($this->newest) && (int) $row->now >= $this->touches->newest;
     }
 
-    /** @return list<object{id: string, path_key: string, has_file: int, is_dropped: int, touched: int}> documents that are not any more as they were */
+    /** @return list<TouchedRow> documents that are not any more as they were */
     public function changed(Workspace $workspace): array
     {
         return array_values(array_filter(
             $this->touches->changedSince($workspace, $this->timeOf(...)),
-            fn (object $row): bool => ! $row->is_dropped || $this->timeOf($row->id) !== null,
+            fn (TouchedRow $row): bool => ! $row->isDropped || $this->timeOf($row->id) !== null,
         ));
     }
 

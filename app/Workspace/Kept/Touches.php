@@ -46,7 +46,7 @@ final readonly class Touches
      * What has changed since.
      *
      * @param  callable(string): ?int  $known  when a document's row was touched, as far as these know
-     * @return list<object{id: string, path_key: string, has_file: int, is_dropped: int, touched: int}>
+     * @return list<TouchedRow>
      */
     public function changedSince(Workspace $workspace, callable $known): array
     {
@@ -64,7 +64,7 @@ final readonly class Touches
             return $rows;
         }
 
-        return array_values(array_filter(self::rows($workspace, $this->from, '>='), static fn (object $row): bool => $known($row->id) !== $row->touched));
+        return array_values(array_filter(self::rows($workspace, $this->from, '>='), static fn (TouchedRow $row): bool => $known($row->id) !== $row->touchedAt));
     }
 
     /** Whether all of them are certain to have come, so that they need not be counted again and again. */
@@ -107,11 +107,12 @@ final readonly class Touches
         return new self($from, $newest, (int) $sum?->times, (int) $sum?->mixed);
     }
 
-    /** @return list<object{id: string, path_key: string, has_file: int, is_dropped: int, touched: int}> */
+    /** @return list<TouchedRow> */
     private static function rows(Workspace $workspace, int $from, string $than): array
     {
-        return array_values(self::query($workspace, $from, $than)
-            ->selectRaw('id, path_key, saved_hash is not null as has_file, dropped_at is not null as is_dropped, '.self::TOUCHED.' as touched')->get()->all());
+        $rows = self::query($workspace, $from, $than)->selectRaw('id, path_key, '.TouchedRow::FILE.' as file, dropped_at is not null as is_dropped, '.self::TOUCHED.' as touched')->get()->all();
+
+        return array_values(array_map(static fn (object $row): TouchedRow => new TouchedRow($row->id, $row->path_key, $row->file, (bool) $row->is_dropped, (int) $row->touched), $rows));
     }
 
     private static function query(Workspace $workspace, int $from, string $than): Builder
