@@ -12,10 +12,13 @@ use App\Workspace\Workspaces;
 use Hafenbuch\Core\Path\Path;
 use Illuminate\Console\Command;
 use Symfony\Component\Console\Input\InputOption;
+use Symfony\Component\Console\Output\OutputInterface;
 
 /** What every command shares: whom it acts for, and how it answers. */
 abstract class HafenbuchCommand extends Command
 {
+    private const ROWS_AT_ONCE = 500;
+
     protected function configure(): void
     {
         $this->addOption('json', null, InputOption::VALUE_NONE, 'Answer with one JSON value');
@@ -50,9 +53,36 @@ abstract class HafenbuchCommand extends Command
     protected function answer(mixed $json, array $lines): int
     {
         foreach ($this->option('json') ? [Shapes::json($json)] : array_map(Shapes::readable(...), $lines) as $line) {
-            $this->output->writeln($line, \Symfony\Component\Console\Output\OutputInterface::OUTPUT_RAW);
+            $this->say($line);
         }
 
         return CommandLine::DONE;
+    }
+
+    /**
+     * A list that may be long.
+     *
+     * @param  list<string>  $rows  each as JSON, or as a person reads it, according to what is asked for
+     */
+    protected function answerList(array $rows): int
+    {
+        if ($rows === [] && $this->option('json')) {
+            $this->say('[]');
+        }
+        foreach (array_chunk($rows, self::ROWS_AT_ONCE) as $number => $chunk) {
+            if ($this->option('json')) {
+                $isLast = ($number + 1) * self::ROWS_AT_ONCE >= count($rows);
+                $this->say(($number === 0 ? "[\n" : '').'    '.implode(",\n    ", $chunk).($isLast ? "\n]" : ','));
+            } else {
+                $this->say(implode("\n", array_map(Shapes::readable(...), $chunk)));
+            }
+        }
+
+        return CommandLine::DONE;
+    }
+
+    private function say(string $line): void
+    {
+        $this->output->writeln($line, OutputInterface::OUTPUT_RAW);
     }
 }

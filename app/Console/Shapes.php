@@ -14,9 +14,11 @@ use Hafenbuch\Core\Plan\Warning;
 /** The JSON values of the command line. Other programs rely on their names. */
 final class Shapes
 {
+    public const JSON = JSON_THROW_ON_ERROR | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_INVALID_UTF8_SUBSTITUTE;
+
     public static function json(mixed $value): string
     {
-        return json_encode($value, JSON_THROW_ON_ERROR | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_PRETTY_PRINT | JSON_INVALID_UTF8_SUBSTITUTE);
+        return json_encode($value, self::JSON | JSON_PRETTY_PRINT);
     }
 
     /** @return array{fingerprint: string, lines: list<array<string, ?string>>, warnings: list<array<string, string>>, blockers: list<array<string, string>>} */

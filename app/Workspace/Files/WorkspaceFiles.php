@@ -102,7 +102,7 @@ final class WorkspaceFiles implements FileSystem
             return is_link($absolute) ? OnDisk::outside() : OnDisk::nothing($this->isFolderWritable(Path::folderOf($path)));
         }
         if ($knownHash !== null && $stat->isFile() && $stat->proves($knownStat, $seenAt)) {
-            return OnDisk::file($knownHash, $stat->signature, $this->isWritable($path, $stat), is_link($absolute));
+            return OnDisk::file($knownHash, $stat->signature, $this->isWritableAt($absolute, $path, $stat), is_link($absolute));
         }
         if ($stat->isFolder()) {
             return OnDisk::folder();
@@ -111,7 +111,7 @@ final class WorkspaceFiles implements FileSystem
             return OnDisk::unreadable($stat->signature);
         }
         try {
-            return OnDisk::file($this->contentHash($path), $stat->signature, $this->isWritable($path, $stat), is_link($absolute));
+            return OnDisk::file($this->contentHash($path), $stat->signature, $this->isWritableAt($absolute, $path, $stat), is_link($absolute));
         } catch (UnableToRead) {
             return OnDisk::unreadable($stat->signature);
         }
@@ -120,8 +120,11 @@ final class WorkspaceFiles implements FileSystem
     /** Replacing a file by name needs its folder's permission; a link would be replaced by a file, so it is read-only. */
     public function isWritable(string $path, FileStat $stat): bool
     {
-        $absolute = $this->absolute($path);
+        return $this->isWritableAt($this->absolute($path), $path, $stat);
+    }
 
+    private function isWritableAt(string $absolute, string $path, FileStat $stat): bool
+    {
         return $stat->hasWriteBit() && is_writable($absolute) && ! is_link($absolute) && $this->isFolderWritable(Path::folderOf($path));
     }
 

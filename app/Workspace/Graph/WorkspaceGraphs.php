@@ -26,13 +26,13 @@ final readonly class WorkspaceGraphs
 
     public function of(Workspace $workspace): Graph
     {
-        return $this->current($workspace)->graph;
+        return $this->latest($workspace)->graph;
     }
 
     /** @return array{references: int, strays: int} of what is on the screen, in all documents that are there */
     public function counts(Workspace $workspace): array
     {
-        return $this->current($workspace)->sums();
+        return $this->latest($workspace)->sums();
     }
 
     /** The graph made from the tables alone. */
@@ -49,7 +49,7 @@ final readonly class WorkspaceGraphs
     public function check(Workspace $workspace): array
     {
         $unsaved = Document::unsavedIds($workspace);
-        [$keptFile, $plainFile] = [$this->current($workspace), $this->build($workspace)];
+        [$keptFile, $plainFile] = [$this->latest($workspace), $this->build($workspace)];
         [$kept, $plain] = [$keptFile->graph, $plainFile->graph];
         $ids = $plain->nodes()->all();
         $sorted = static function (array $targets): array {
@@ -67,7 +67,8 @@ final readonly class WorkspaceGraphs
         return $wrong;
     }
 
-    private function current(Workspace $workspace): GraphFile
+    /** The graph with what is known of each document's references. */
+    public function latest(Workspace $workspace): GraphFile
     {
         $path = storage_path("graphs/{$workspace->id}");
         // What is not committed yet may never be.

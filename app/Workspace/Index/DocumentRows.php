@@ -58,6 +58,22 @@ final class DocumentRows
         $this->add(Document::unsavedIds($this->workspace));
     }
 
+    /**
+     * So many, in the order of their ids.
+     *
+     * @param  string  $after  an id
+     * @return list<string> their ids
+     */
+    public function addFrom(string $after, int $count): array
+    {
+        $rows = $this->query()->where('documents.id', '>', $after)->orderBy('documents.id')->limit($count)->get();
+        foreach ($rows as $row) {
+            $this->rows[$row->id] ??= $row;
+        }
+
+        return array_values($rows->pluck('id')->all());
+    }
+
     public function addAll(): void
     {
         $this->take($this->query());

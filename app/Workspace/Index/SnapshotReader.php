@@ -8,6 +8,7 @@ use App\Models\User;
 use App\Models\Workspace;
 use App\Workspace\Files\WorkspaceFiles;
 use App\Workspace\Graph\Edges;
+use App\Workspace\Graph\GraphFile;
 use App\Workspace\Graph\WorkspaceGraphs;
 use Hafenbuch\Core\Document\Access;
 use Hafenbuch\Core\Document\DocumentSnapshot;
@@ -30,6 +31,9 @@ final readonly class SnapshotReader
 
     /** A document with those that refer to it and what these point at is about as much to read as so many one after the other. */
     private const SHARE = 4;
+
+    /** Documents. */
+    private const PORTION = 2000;
 
     public function __construct(private WorkspaceGraphs $graphs) {}
 
@@ -78,10 +82,42 @@ final readonly class SnapshotReader
     {
         $rows = new DocumentRows($workspace);
         $rows->add($ids);
-        $rows->addTargets($ids);
         $rows->addUnsaved();
 
-        return $this->snapshot($workspace, $rows, $viewer, [], $ids, $this->graphs->of($workspace));
+        return $this->stated($workspace, $rows, $viewer, $ids, $this->graphs->latest($workspace));
+    }
+
+    /**
+     * The states of all documents, in portions, so that no more than one of them is in memory.
+     *
+     * @return \Generator<array{list<string>, Snapshot}> ids, and a snapshot for their states
+     */
+    public function inPortions(Workspace $workspace, ?User $viewer = null): \Generator
+    {
+        $latest = $this->graphs->latest($workspace);
+        $unsaved = new DocumentRows($workspace);
+        $unsaved->addUnsaved();
+        $after = '';
+        do {
+            $rows = clone $unsaved;
+            $ids = $rows->addFrom($after, self::PORTION);
+            $after = end($ids);
+            if ($ids !== []) {
+                yield [$ids, $this->stated($workspace, $rows, $viewer, $ids, $latest)];
+            }
+        } while (count($ids) === self::PORTION);
+    }
+
+    /**
+     * Of those that have strays it is read which these are.
+     *
+     * @param  list<string>  $ids
+     */
+    private function stated(Workspace $workspace, DocumentRows $rows, ?User $viewer, array $ids, GraphFile $latest): Snapshot
+    {
+        $rows->addTargets(array_values(array_filter($ids, static fn (string $id): bool => ($latest->countOf($id)[1] ?? 1) > 0)));
+
+        return $this->snapshot($workspace, $rows, $viewer, [], $ids, $latest->graph);
     }
 
     /**
