@@ -99,19 +99,6 @@ final readonly class GraphFile
         return $this->counts->sums($this->files);
     }
 
-    /** Whether the names of its nodes are in the order by which they are searched. */
-    public function isSorted(): bool
-    {
-        $names = $this->graph->nodes()->all();
-        for ($n = 1; $n < count($names); $n++) {
-            if ($names[$n - 1] >= $names[$n]) {
-                return false;
-            }
-        }
-
-        return true;
-    }
-
     /** @return array{int, int}|null how many references a document has, and how many of them are strays; null: it is not among these */
     public function countOf(string $id): ?array
     {

@@ -6,11 +6,9 @@ namespace App\Workspace\Graph;
 
 use App\Models\Document;
 use App\Models\Workspace;
-use App\Workspace\Kept\KnownRows;
 use App\Workspace\Kept\TouchedRow;
 use App\Workspace\Kept\Touches;
 use Hafenbuch\Core\Reference\Graph;
-use Hafenbuch\Core\Reference\TargetKind;
 use Illuminate\Support\Facades\DB;
 
 /**
@@ -21,8 +19,6 @@ final readonly class WorkspaceGraphs
 {
     /** Of more documents the file is written anew, so that the next question does not ask for them again. */
     private const MANY = 100;
-
-    private const CHUNK = 20_000;
 
     public function of(Workspace $workspace): Graph
     {
@@ -38,7 +34,7 @@ final readonly class WorkspaceGraphs
     /** The graph made from the tables alone. */
     public function anew(Workspace $workspace): Graph
     {
-        return $this->build($workspace)->graph;
+        return WholeGraph::read($workspace)->graph;
     }
 
     /**
@@ -49,7 +45,7 @@ final readonly class WorkspaceGraphs
     public function check(Workspace $workspace): array
     {
         $unsaved = Document::unsavedIds($workspace);
-        [$keptFile, $plainFile] = [$this->latest($workspace), $this->build($workspace)];
+        [$keptFile, $plainFile] = [$this->latest($workspace), WholeGraph::read($workspace)];
         [$kept, $plain] = [$keptFile->graph, $plainFile->graph];
         $ids = $plain->nodes()->all();
         $sorted = static function (array $targets): array {
@@ -75,7 +71,7 @@ final readonly class WorkspaceGraphs
         $isKept = DB::transactionLevel() === 0;
         $file = GraphFile::read($path);
         if ($file === null || ! $file->rows->areOfThisPast()) {
-            $file = $this->build($workspace);
+            $file = WholeGraph::read($workspace);
             if ($isKept) {
                 $file->write($path, Document::unsavedIds($workspace));
             }
@@ -89,7 +85,7 @@ final readonly class WorkspaceGraphs
         // Counted before the rows are read: what comes in between is then seen once more.
         $now = Touches::now($workspace);
         $next = $this->overlaid($workspace, $file, $file->rows->changed($workspace));
-        $next = $next->isSorted() ? $next->knowing($next->rows->touched($now)) : $this->build($workspace);
+        $next = $next->graph->nodes()->areSorted() ? $next->knowing($next->rows->touched($now)) : WholeGraph::read($workspace);
         $next->write($path, Document::unsavedIds($workspace));
 
         return $next;
@@ -114,61 +110,5 @@ final readonly class WorkspaceGraphs
         [$targets, $counts] = $edges->of(array_map(strval(...), array_keys($ids)));
 
         return $file->with($file->graph->with($targets), $changed, $counts);
-    }
-
-    private function build(Workspace $workspace): GraphFile
-    {
-        $touches = Touches::now($workspace);
-        $ids = $numbers = $alsoThere = [];
-        $keys = $files = $times = '';
-        $after = '';
-        do {
-            $rows = DB::table('documents')->where('workspace_id', $workspace->id)->whereNull('dropped_at')->where('id', '>', $after)->orderBy('id')->limit(self::CHUNK)
-                ->selectRaw('id, path_key, '.TouchedRow::FILE.' as file, '.Touches::TOUCHED.' as touched')->get();
-            foreach ($rows as $row) {
-                $key = (string) hex2bin($row->path_key);
-                $number = count($ids);
-                $ids[] = $after = $row->id;
-                $times .= pack('P', $row->touched);
-                $keys .= $key;
-                $files .= $row->file;
-                // Of two documents for one path the one that has the file, else the oldest, is what others point at.
-                $other = $numbers[$key] ?? null;
-                if ($other === null || ($row->file !== TouchedRow::NO_FILE && $files[$other] === TouchedRow::NO_FILE)) {
-                    $numbers[$key] = $number;
-                }
-                if ($other !== null) {
-                    $alsoThere[$key] = ($alsoThere[$key] ?? false) || $row->file !== TouchedRow::GONE || $files[$other] !== TouchedRow::GONE;
-                }
-            }
-        } while (count($rows) === self::CHUNK);
-        unset($rows);
-        $targets = array_fill(0, count($ids), []);
-        $references = $strays = array_fill(0, count($ids), 0);
-        $byId = array_flip($ids);
-        $edges = new Edges($workspace);
-        $last = 0;
-        do {
-            $rows = $edges->references()->where('r.workspace_id', $workspace->id)->where('r.id', '>', $last)->orderBy('r.id')->limit(self::CHUNK)->get(['r.id', 'r.document_id', 'r.target_kind', 'r.target_key']);
-            foreach ($rows as $row) {
-                $last = $row->id;
-                $source = $byId[$row->document_id] ?? null;
-                if ($source === null) {
-                    continue;
-                }
-                $key = (string) hex2bin($row->target_key ?? '');
-                $target = $numbers[$key] ?? null;
-                $isThere = $target !== null && ($files[$target] !== TouchedRow::GONE || ($alsoThere[$key] ?? false));
-                $references[$source]++;
-                $strays[$source] += Edges::leadsToAFile($row->target_kind) && ! $isThere ? 1 : 0;
-                if ($target !== null && $target !== $source && $row->target_kind === TargetKind::File->value && ! in_array($target, $targets[$source], true)) {
-                    $targets[$source][] = $target;
-                }
-            }
-        } while (count($rows) === self::CHUNK);
-        $graph = Graph::of($ids, $targets);
-        $counts = new ReferenceCounts(pack('V*', ...$references), pack('V*', ...$strays));
-
-        return new GraphFile($graph, new KnownRows($graph->nodes(), $times, $touches), $counts, $keys, $files);
     }
 }

@@ -101,8 +101,8 @@ final readonly class KnownRows
 
     private function last(): int
     {
-        $times = $this->times === '' ? [0] : array_values((array) unpack('P*', $this->times));
+        $times = $this->times === '' ? [1 => 0] : (array) unpack('P*', $this->times);
 
-        return (int) array_search(max($times), $times, true);
+        return (int) array_search(max($times), $times, true) - 1;
     }
 }

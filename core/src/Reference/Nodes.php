@@ -56,6 +56,20 @@ final class Nodes
         return $this->names.implode('', $this->others);
     }
 
+    /** Whether each comes after the one before, as it is kept. */
+    public function areSorted(): bool
+    {
+        $before = $this->sorted === 0 ? '' : $this->name($this->sorted - 1);
+        foreach ($this->others as $other) {
+            if ($other <= $before) {
+                return false;
+            }
+            $before = $other;
+        }
+
+        return true;
+    }
+
     private function searched(string $name): ?int
     {
         if (strlen($name) !== $this->length) {

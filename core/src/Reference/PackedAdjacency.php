@@ -17,21 +17,47 @@ final class PackedAdjacency implements Adjacency
      * @param  string  $starts  where each node's part begins, and where the last one ends, as 32-bit numbers, the least byte first
      * @param  string  $edges  all parts, one behind the other, likewise
      */
-    public function __construct(public readonly string $starts, public readonly string $edges) {}
+    public function __construct(public readonly string $starts = "\0\0\0\0", public readonly string $edges = '') {}
 
     public static function of(Adjacency $adjacency): self
     {
+        if ($adjacency instanceof self) {
+            return $adjacency;
+        }
         $flat = $adjacency->flat();
-        $starts = [0];
-        $edges = [];
-        for ($node = 0, $count = $flat->count(); $node < $count; $node++) {
-            for ($i = $flat->starts[$node], $end = $flat->ends[$node]; $i < $end; $i++) {
-                $edges[] = $flat->edges[$i];
+        $starts = pack('V', 0);
+        $edges = '';
+        for ($first = 0, $count = $flat->count(); $first < $count; $first += self::PACKED_AT_ONCE) {
+            $bounds = $part = [];
+            $before = intdiv(strlen($edges), self::NUMBER_BYTES);
+            for ($node = $first, $last = min($first + self::PACKED_AT_ONCE, $count); $node < $last; $node++) {
+                for ($i = $flat->starts[$node], $end = $flat->ends[$node]; $i < $end; $i++) {
+                    $part[] = $flat->edges[$i];
+                }
+                $bounds[] = $before + count($part);
             }
-            $starts[] = count($edges);
+            $starts .= pack('V*', ...$bounds);
+            $edges .= $part === [] ? '' : pack('V*', ...$part);
         }
 
-        return new self(self::packed($starts), self::packed($edges));
+        return new self($starts, $edges);
+    }
+
+    /**
+     * With more nodes behind the last.
+     *
+     * @param  array<int, array<int>>  $targets  of each of them
+     */
+    public function followedBy(array $targets): self
+    {
+        $bounds = $edges = [];
+        $before = intdiv(strlen($this->edges), self::NUMBER_BYTES);
+        foreach ($targets as $of) {
+            array_push($edges, ...$of);
+            $bounds[] = $before + count($edges);
+        }
+
+        return new self($this->starts.($bounds === [] ? '' : pack('V*', ...$bounds)), $this->edges.($edges === [] ? '' : pack('V*', ...$edges)));
     }
 
     public function count(): int
@@ -54,11 +80,5 @@ final class PackedAdjacency implements Adjacency
         }
 
         return $this->flat;
-    }
-
-    /** @param list<int> $numbers */
-    private static function packed(array $numbers): string
-    {
-        return implode('', array_map(static fn (array $part): string => pack('V*', ...$part), array_chunk($numbers, self::PACKED_AT_ONCE)));
     }
 }
