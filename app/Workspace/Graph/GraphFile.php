@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Workspace\Graph;
 
+use App\Workspace\Kept\Bytes;
 use App\Workspace\Kept\KeptFile;
 use App\Workspace\Kept\KnownRows;
 use App\Workspace\Kept\TouchedRow;
@@ -77,7 +78,7 @@ final readonly class GraphFile
         $files = str_pad($this->files, $nodes->count(), TouchedRow::NO_FILE);
         foreach ($rows as $row) {
             $node = (int) $nodes->number($row->id);
-            $keys = substr_replace($keys, (string) hex2bin($row->pathKey), $node * self::KEY_BYTES, self::KEY_BYTES);
+            Bytes::put($keys, $node * self::KEY_BYTES, (string) hex2bin($row->pathKey));
             $files[$node] = $row->file;
         }
         $byNode = [];

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Workspace\Graph;
 
+use App\Workspace\Kept\Bytes;
 use App\Workspace\Kept\TouchedRow;
 
 /** How many references each node of a graph has in what is on the screen, and how many of them are strays. */
@@ -45,8 +46,8 @@ final readonly class ReferenceCounts
         $references = str_pad($this->references, self::length($nodes), "\0");
         $strays = str_pad($this->strays, self::length($nodes), "\0");
         foreach ($counts as $node => [$all, $missing]) {
-            $references = substr_replace($references, pack('V', $all), self::length($node), self::BYTES);
-            $strays = substr_replace($strays, pack('V', $missing), self::length($node), self::BYTES);
+            Bytes::put($references, self::length($node), pack('V', $all));
+            Bytes::put($strays, self::length($node), pack('V', $missing));
         }
 
         return new self($references, $strays);

@@ -59,7 +59,7 @@ final readonly class KnownRows
     {
         $times = str_pad($this->times, self::TIME_BYTES * $ids->count(), "\0");
         foreach ($rows as $row) {
-            $times = substr_replace($times, pack('P', $row->touchedAt), (int) $ids->number($row->id) * self::TIME_BYTES, self::TIME_BYTES);
+            Bytes::put($times, (int) $ids->number($row->id) * self::TIME_BYTES, pack('P', $row->touchedAt));
         }
 
         return new self($ids, $times, $this->touches, $this->newest);
