@@ -16,7 +16,7 @@ $mariadb = [
     'strict' => true,
     'engine' => 'InnoDB',
     'timezone' => '+00:00',
-    'options' => [PDO::ATTR_TIMEOUT => 3],
+    'options' => [PDO::ATTR_TIMEOUT => 3, PDO::ATTR_EMULATE_PREPARES => true],
 ];
 
 return [
