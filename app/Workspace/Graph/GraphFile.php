@@ -55,10 +55,9 @@ final readonly class GraphFile
     /** @param list<string> $unsaved documents, for which the nearest above them are told */
     public function write(string $path, array $unsaved): void
     {
-        $nearest = $this->graph->knowingNearest($unsaved)->nearest();
+        [$targets, $referrers] = [$this->graph->targets()->packed(), $this->graph->referrers()->packed()];
+        $nearest = (new Graph($this->graph->nodes(), $targets, $referrers))->knowingNearest($unsaved)->nearest();
         [$labels, $marks] = [(string) $nearest?->labels, (string) $nearest?->packedMarks()];
-        $targets = PackedAdjacency::of($this->graph->targets());
-        $referrers = PackedAdjacency::of($this->graph->referrers());
         KeptFile::write($path, self::FORM, [
             ...$this->rows->parts(), pack('VV', intdiv(strlen($targets->edges), self::NUMBER_BYTES), intdiv(strlen($marks), self::NUMBER_BYTES)),
             $this->keys, $this->files, $targets->starts, $targets->edges, $referrers->starts, $referrers->edges, ...$this->counts->parts(), $labels, $marks,

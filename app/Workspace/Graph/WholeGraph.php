@@ -42,8 +42,9 @@ final class WholeGraph
         $whole = new self($workspace);
         $ids = $whole->documents();
         [$targets, $counts] = $whole->references($ids);
+        $whole->numbers = [];
 
-        return new GraphFile(new Graph($ids, $targets), new KnownRows($ids, $whole->times, $touches), $counts, $whole->keys, $whole->files);
+        return new GraphFile(new Graph($ids, $targets, $targets->reversed()), new KnownRows($ids, $whole->times, $touches), $counts, $whole->keys, $whole->files);
     }
 
     private function documents(): Nodes

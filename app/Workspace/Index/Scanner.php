@@ -29,6 +29,8 @@ final class Scanner
     /** A file that changes faster than it can be read is left to the next scan. */
     private const TRIES = 3;
 
+    private const SEEN = '';
+
     /** Rows that are read at once. */
     private const CHUNK = 5000;
 
@@ -36,11 +38,10 @@ final class Scanner
 
     private WorkspaceFiles $files;
 
-    /** @var array<string, string> of each path, as KnownFile packs it */
-    private array $known = [];
+    /** @var array<string, string> by path, as KnownFile packs it; SEEN once a file was met there */
+    private array $paths = [];
 
-    /** @var array<string, true> the paths at which there is a file */
-    private array $seen = [];
+    private int $seen = 0;
 
     /** @var array<string, FileStat> of the files that are being looked at */
     private array $stats = [];
@@ -95,14 +96,15 @@ final class Scanner
     {
         $this->workspace = $workspace;
         $this->files = WorkspaceFiles::of($workspace);
-        $this->known = $this->seen = $this->stats = $this->found = $this->again = $this->changed = [];
+        $this->paths = $this->stats = $this->found = $this->again = $this->changed = [];
+        $this->seen = 0;
         $after = '';
         do {
             $rows = DB::table('documents')->where('workspace_id', $workspace->id)->where('id', '>', $after)->orderBy('id')->limit(self::CHUNK)->get(['id', 'path', 'file_key', 'stat', 'seen_at', 'saved_hash', 'is_gone']);
             foreach ($rows as $row) {
                 $after = $row->id;
                 if ($row->file_key !== null) {
-                    $this->known[$row->path] = (new KnownFile((string) $row->saved_hash, $row->seen_at, (bool) $row->is_gone, $row->stat))->packed();
+                    $this->paths[$row->path] = (new KnownFile((string) $row->saved_hash, $row->seen_at, (bool) $row->is_gone, $row->stat))->packed();
                 }
             }
         } while (count($rows) === self::CHUNK);
@@ -151,8 +153,10 @@ final class Scanner
         $reported = $started;
         foreach ($files as $path => $stat) {
             $path = (string) $path;
-            $this->seen[$path] = true;
-            $known = isset($this->known[$path]) ? KnownFile::unpacked($this->known[$path]) : null;
+            $packed = $this->paths[$path] ?? self::SEEN;
+            $known = $packed === self::SEEN ? null : KnownFile::unpacked($packed);
+            $this->paths[$path] = self::SEEN;
+            $this->seen++;
             if ($known === null || $known->isGone || ! $stat->proves($known->stat, $known->seenAt)) {
                 $this->stats[$path] = $stat;
                 yield [$path, $stat->size, $known === null || $known->isGone ? null : $known->hash];
@@ -162,7 +166,7 @@ final class Scanner
                 if ($this->isStopped($scan)) {
                     return;
                 }
-                $scan->update(['files' => count($this->seen), 'seconds' => $reported - $started]);
+                $scan->update(['files' => $this->seen, 'seconds' => $reported - $started]);
             }
         }
     }
@@ -192,13 +196,13 @@ final class Scanner
     private function passedOverButReferredTo(array $missing): \Generator
     {
         $paths = array_fill_keys($missing, true);
-        foreach (array_chunk(array_keys(array_diff_key($this->known, $this->seen)), 500) as $chunk) {
+        foreach (array_chunk($this->notSeen(), 500) as $chunk) {
             $keys = array_map(static fn (int|string $path): string => Document::key((string) $path), $chunk);
             $paths += array_fill_keys(DB::table('document_references')->where('workspace_id', $this->workspace->id)->whereIn('target_key', $keys)->distinct()->pluck('target_path')->all(), true);
         }
         yield from $this->suspects((function () use ($paths): \Generator {
             foreach (array_keys($paths) as $path) {
-                $stat = isset($this->seen[$path]) || fnmatch(self::TEMPORARY_FILES, Path::nameOf((string) $path)) ? null : $this->stat((string) $path);
+                $stat = ($this->paths[$path] ?? null) === self::SEEN || fnmatch(self::TEMPORARY_FILES, Path::nameOf((string) $path)) ? null : $this->stat((string) $path);
                 if ($stat !== null) {
                     yield $path => $stat;
                 }
@@ -219,7 +223,7 @@ final class Scanner
 
     private function finish(Scan $scan, TreeWalker $walker, float $started): void
     {
-        $scan->fill(['files' => count($this->seen), 'changed' => count($this->changed)]);
+        $scan->fill(['files' => $this->seen, 'changed' => count($this->changed)]);
         $scan->seconds = round(microtime(true) - $started, 3);
         if ($walker->passedOver !== []) {
             $scan->message = 'Passed over: '.implode(' ', array_map(
@@ -230,7 +234,7 @@ final class Scanner
         }
         $scan->save();
         Workspace::query()->whereKey($this->workspace->id)->update(['scanned_at' => now()]);
-        $this->known = $this->seen = [];
+        $this->paths = [];
         if ($this->changed !== []) {
             Pulse::changed($this->workspace, $this->changed);
         }
@@ -242,14 +246,13 @@ final class Scanner
      */
     private function unseen(array $passedOver): array
     {
-        $unseen = [];
-        foreach ($this->known as $path => $known) {
-            if (! isset($this->seen[$path]) && ! KnownFile::unpacked($known)->isGone && ! $this->isBelow((string) $path, $passedOver)) {
-                $unseen[] = (string) $path;
-            }
-        }
+        return array_values(array_filter($this->notSeen(), fn (string $path): bool => ! KnownFile::unpacked($this->paths[$path])->isGone && ! $this->isBelow($path, $passedOver)));
+    }
 
-        return $unseen;
+    /** @return list<string> */
+    private function notSeen(): array
+    {
+        return array_map(strval(...), array_keys(array_filter($this->paths, static fn (string $packed): bool => $packed !== self::SEEN)));
     }
 
     /** @param list<string> $folders */

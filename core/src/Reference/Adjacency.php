@@ -14,4 +14,7 @@ interface Adjacency
 
     /** For walks through a large part of all nodes. */
     public function flat(): FlatAdjacency;
+
+    /** To be kept. */
+    public function packed(): PackedAdjacency;
 }

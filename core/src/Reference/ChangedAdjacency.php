@@ -25,6 +25,11 @@ final class ChangedAdjacency implements Adjacency
         return $this->parts[$node] ?? ($node < $this->before->count() ? $this->before->at($node) : []);
     }
 
+    public function packed(): PackedAdjacency
+    {
+        return $this->before->packed()->changed($this->parts, $this->count);
+    }
+
     public function flat(): FlatAdjacency
     {
         if ($this->flat === null) {

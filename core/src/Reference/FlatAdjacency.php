@@ -42,6 +42,11 @@ final readonly class FlatAdjacency implements Adjacency
         return array_slice($this->edges, $this->starts[$node], $this->ends[$node] - $this->starts[$node]);
     }
 
+    public function packed(): PackedAdjacency
+    {
+        return PackedAdjacency::of($this);
+    }
+
     public function flat(): self
     {
         return $this;

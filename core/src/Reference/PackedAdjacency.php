@@ -21,10 +21,10 @@ final class PackedAdjacency implements Adjacency
 
     public static function of(Adjacency $adjacency): self
     {
-        if ($adjacency instanceof self) {
-            return $adjacency;
+        if (! $adjacency instanceof FlatAdjacency) {
+            return $adjacency->packed();
         }
-        $flat = $adjacency->flat();
+        $flat = $adjacency;
         $starts = pack('V', 0);
         $edges = '';
         for ($first = 0, $count = $flat->count(); $first < $count; $first += self::PACKED_AT_ONCE) {
@@ -41,6 +41,53 @@ final class PackedAdjacency implements Adjacency
         }
 
         return new self($starts, $edges);
+    }
+
+    public function packed(): self
+    {
+        return $this;
+    }
+
+    /**
+     * With other parts for some nodes; more nodes may come behind the last.
+     *
+     * @param  array<int, list<int>>  $parts  by node
+     * @param  int  $count  of all nodes
+     */
+    public function changed(array $parts, int $count): self
+    {
+        ksort($parts);
+        $lengths = [];
+        $edges = '';
+        $from = 0;
+        foreach ($parts as $node => $part) {
+            [$start, $end] = $this->bounds($node);
+            $edges .= substr($this->edges, $from, $start - $from).($part === [] ? '' : pack('V*', ...$part));
+            $from = $end;
+            $lengths[$node] = self::NUMBER_BYTES * count($part) - ($end - $start);
+        }
+        $starts = array_values((array) unpack('V*', $this->starts));
+        for ($node = $this->count(); $node < $count; $node++) {
+            $starts[] = $starts[$node];
+        }
+        $shift = 0;
+        foreach (array_keys($starts) as $node) {
+            $starts[$node] += $shift;
+            $shift += intdiv($lengths[$node] ?? 0, self::NUMBER_BYTES);
+        }
+
+        return new self(pack('V*', ...$starts), $edges.substr($this->edges, $from));
+    }
+
+    /** @return array{int, int} where a node's part begins and ends in the edges, in bytes; behind the last node all are empty */
+    private function bounds(int $node): array
+    {
+        if ($node >= $this->count()) {
+            return [strlen($this->edges), strlen($this->edges)];
+        }
+        ['start' => $start, 'end' => $end] = (array) unpack('Vstart/Vend', $this->starts, $node * self::NUMBER_BYTES);
+
+        return [$start * self::NUMBER_BYTES, $end * self::NUMBER_BYTES];
     }
 
     /**
@@ -67,18 +114,26 @@ final class PackedAdjacency implements Adjacency
 
     public function at(int $node): array
     {
-        ['start' => $start, 'end' => $end] = (array) unpack('Vstart/Vend', $this->starts, $node * self::NUMBER_BYTES);
+        [$start, $end] = $this->bounds($node);
 
-        return $start === $end ? [] : array_values((array) unpack('V'.($end - $start), $this->edges, $start * self::NUMBER_BYTES));
+        return $start === $end ? [] : array_values((array) unpack('V'.intdiv($end - $start, self::NUMBER_BYTES), $this->edges, $start));
     }
 
     public function flat(): FlatAdjacency
     {
-        if ($this->flat === null) {
-            $bounds = array_values((array) unpack('V*', $this->starts));
-            $this->flat = new FlatAdjacency(array_slice($bounds, 0, -1), array_slice($bounds, 1), $this->edges === '' ? [] : array_values((array) unpack('V*', $this->edges)));
-        }
+        return $this->flat ??= $this->unpacked();
+    }
 
-        return $this->flat;
+    /** The way back. Nothing of it stays unpacked. */
+    public function reversed(): self
+    {
+        return $this->unpacked()->reversed()->packed();
+    }
+
+    private function unpacked(): FlatAdjacency
+    {
+        $bounds = array_values((array) unpack('V*', $this->starts));
+
+        return new FlatAdjacency(array_slice($bounds, 0, -1), array_slice($bounds, 1), $this->edges === '' ? [] : array_values((array) unpack('V*', $this->edges)));
     }
 }

@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use Hafenbuch\Core\Reference\ChangedAdjacency;
 use Hafenbuch\Core\Reference\FlatAdjacency;
 use Hafenbuch\Core\Reference\Graph;
 use Hafenbuch\Core\Reference\Nodes;
@@ -159,4 +160,25 @@ it('leads by bytes where it led by lists', function () {
 
     expect(array_map($packed->at(...), [0, 1, 2, 3]))->toBe([[1, 2], [], [0], [2, 1, 0]])->and($packed->count())->toBe(4)->and($packed->flat())->toEqual($flat)
         ->and(array_map($packed->flat()->reversed()->at(...), [0, 1, 2, 3]))->toBe([[2, 3], [0, 3], [0, 3], []])->and(PackedAdjacency::of(FlatAdjacency::of([]))->flat()->edges)->toBe([]);
+});
+
+it('packs the same after any changes, wherever they are', function () {
+    for ($try = 0; $try < 200; $try++) {
+        $count = mt_rand(0, 8);
+        $some = static fn (int $of): array => $of === 0 ? [] : array_map(static fn (): int => mt_rand(0, $of - 1), range(0, mt_rand(0, 4)));
+        $targets = array_map(static fn (): array => $some($count), $count === 0 ? [] : range(1, $count));
+        $more = $count + mt_rand(0, 3);
+        $parts = [];
+        for ($node = 0; $node < $more; $node++) {
+            if (mt_rand(0, 2) === 0 || $node >= $count) {
+                $parts[$node] = mt_rand(0, 3) === 0 ? [] : $some($more);
+            }
+        }
+        $parts = array_combine($keys = array_reverse(array_keys($parts)), array_map(static fn (int $node): array => $parts[$node], $keys));
+        $changed = new ChangedAdjacency(new ChangedAdjacency(FlatAdjacency::of($targets)->packed(), [], $count), $parts, $more);
+        $expected = array_map(static fn (int $node): array => $parts[$node] ?? $targets[$node], $more === 0 ? [] : range(0, $more - 1));
+        $packed = $changed->packed();
+        expect(array_map($packed->at(...), array_keys($expected)))->toBe($expected)->and($packed->count())->toBe($more)
+            ->and([$packed->starts, $packed->edges])->toBe([PackedAdjacency::of($changed->flat())->starts, PackedAdjacency::of($changed->flat())->edges]);
+    }
 });

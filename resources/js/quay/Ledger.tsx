@@ -49,10 +49,19 @@ export function Ledger({ entries, choices, current, onCurrent, onDecide, onAsk, 
     useEffect(() => {
         const row = wantsFocus ? scroller.current?.querySelector<HTMLElement>(`[data-row="${currentNumber}"]`) : null;
         if (row) {
-            row.focus();
+            row.focus({ preventScroll: true });
             setWantsFocus(false);
         }
     });
+
+    // From what is known already: asking the browser for sizes in the middle of a change has it lay out everything.
+    function bringIntoSight(index: number) {
+        const [top, from, height] = [index * ROW, virtual.scrollOffset ?? 0, virtual.scrollRect?.height ?? ROW];
+        const to = top < from ? top : Math.max(from, top + ROW - height);
+        if (to !== from && scroller.current) {
+            scroller.current.scrollTop = to;
+        }
+    }
 
     function move(to: number) {
         // A group's head is passed over, in the direction of the move.
@@ -65,7 +74,7 @@ export function Ledger({ entries, choices, current, onCurrent, onDecide, onAsk, 
         const found = entry && 'row' in entry ? entry : entries.find((one) => 'row' in one);
         if (found && 'row' in found) {
             onCurrent(found.row.id);
-            virtual.scrollToIndex(numberOf.get(found.row.id) ?? 0);
+            bringIntoSight(numberOf.get(found.row.id) ?? 0);
             setWantsFocus(true);
         }
     }
