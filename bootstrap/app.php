@@ -7,6 +7,7 @@ use App\Http\Middleware\SecurityHeaders;
 use Illuminate\Foundation\Application;
 use Illuminate\Foundation\Configuration\Exceptions;
 use Illuminate\Foundation\Configuration\Middleware;
+use Illuminate\Foundation\Http\Middleware\TrimStrings;
 use Illuminate\Http\Middleware\HandleCors;
 
 // One folder holds all that an installation writes: its settings, database, contents and logs.
@@ -20,8 +21,8 @@ $app = Application::configure(basePath: dirname(__DIR__))
         $middleware->append(SecurityHeaders::class);
         $middleware->statefulApi();
         $middleware->redirectGuestsTo('/login');
-        // Bytes of documents come and go as they are.
-        $middleware->trimStrings(except: ['content', 'value', 'path', 'title', 'description', 'note', 'password']);
+        // Bytes and names of documents come and go as they are, however deep they lie in what is sent.
+        $middleware->remove(TrimStrings::class);
         $middleware->convertEmptyStringsToNull(except: [fn ($request): bool => $request->is('api/*')]);
     })
     ->withCommands([App\Console\WatchFiles::class, App\Setup\SetUpDemo::class, App\Setup\WriteOpenApi::class])

@@ -82,3 +82,13 @@ it('accepts every stray of a deletion at once, and calls each act by its name', 
     [['kind' => 'copy', 'path' => 'arm-3.svg'], Operation::COPY],
     [['kind' => 'copy', 'path' => 'aside/arm.svg', 'setAside' => true], Operation::SET_ASIDE],
 ]);
+
+it('takes names as they are, with spaces at their ends', function () {
+    $harbour = new Harbour([' edge .md' => "# Edge\n", 'book.md' => "[edge](%20edge%20.md)\n"]);
+    $this->actingAs($harbour->owner);
+    $edge = $harbour->document(' edge .md');
+    $plan = $this->postJson($harbour->api('/plan'), ['decisions' => [['document' => $edge->id, 'kind' => 'move', 'path' => 'kept/ edge 2 ']]])->assertOk()->json();
+    expect(array_column($plan['lines'], 'path'))->toContain('kept/ edge 2 ');
+    $this->patchJson($harbour->api('/decisions'), ['choices' => [['document' => $edge->id, 'decision' => ['kind' => 'delete', 'accepted' => [' edge .md']]]]])->assertOk();
+    expect($this->getJson($harbour->api('/decisions'))->json('0.accepted'))->toBe([' edge .md']);
+});

@@ -15,6 +15,7 @@ use Hafenbuch\Core\Plan\Scope;
 use Illuminate\Container\Attributes\CurrentUser;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
+use Illuminate\Support\Facades\Validator;
 use OpenApi\Attributes as OA;
 
 /** What a person has decided and not carried out yet, kept for them. */
@@ -43,7 +44,8 @@ final readonly class DecisionController
     ])]
     public function update(Request $request, Workspace $workspace, #[CurrentUser] User $person): JsonResponse
     {
-        $isCleared = (bool) ($request->validate(['clear' => 'boolean'])['clear'] ?? false);
+        // Only this: the framework's rules would take all the choices apart, which are looked at below.
+        $isCleared = (bool) (Validator::make($request->only('clear'), ['clear' => 'boolean'])->validate()['clear'] ?? false);
         $changes = [];
         $wide = array_filter((array) $request->input('choices'), static fn (mixed $choice): bool => is_array($choice) && ($choice['scope'] ?? Scope::Document->value) !== Scope::Document->value);
         if (count($wide) > self::MOST_SCOPES) {
@@ -60,6 +62,7 @@ final readonly class DecisionController
             $decisions->clear();
         }
         $decisions->change($changes);
+        unset($changes);
 
         return $this->index($workspace, $person);
     }

@@ -20,7 +20,7 @@ final class TokenController
     ])]
     public function store(Request $request, #[CurrentUser] User $person): JsonResponse
     {
-        $name = $request->validate(['name' => 'required|string|max:100'])['name'];
+        $name = trim($request->validate(['name' => 'required|string|max:100'])['name']);
         $token = $person->createToken($name);
 
         return new JsonResponse(['id' => $token->accessToken->getKey(), 'token' => $token->plainTextToken], 201);
