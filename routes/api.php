@@ -33,6 +33,7 @@ use App\Http\Controllers\UploadController;
 use App\Http\Controllers\VersionController;
 use App\Http\Controllers\WatchController;
 use App\Http\Controllers\WorkspaceController;
+use App\Http\Digits;
 use App\Http\Middleware\MembersOnly;
 use App\Past\Comparing\Sources;
 use App\Quay\Recent;
@@ -45,7 +46,7 @@ Route::middleware('auth:sanctum')->group(function (): void {
     Route::get('session', [SessionController::class, 'show']);
     Route::delete('session', [SessionController::class, 'destroy']);
     Route::post('tokens', [TokenController::class, 'store']);
-    Route::delete('tokens/{token}', [TokenController::class, 'destroy'])->whereNumber('token');
+    Route::delete('tokens/{token}', [TokenController::class, 'destroy'])->where('token', Digits::PATTERN);
     Route::get('workspaces', [WorkspaceController::class, 'index']);
 
     Route::middleware(MembersOnly::class)->prefix('workspaces/{workspace}')->group(function (): void {
@@ -76,11 +77,11 @@ Route::middleware('auth:sanctum')->group(function (): void {
         Route::get('documents/{document}/set-asides', [CopyController::class, 'setAsides']);
         Route::get('documents/{document}/versions', [VersionController::class, 'index']);
         Route::post('documents/{document}/versions/thin', [VersionController::class, 'thin']);
-        Route::patch('documents/{document}/versions/{number}', [VersionController::class, 'label'])->whereNumber('number');
-        Route::post('documents/{document}/versions/{number}', [VersionController::class, 'bringBack'])->whereNumber('number');
+        Route::patch('documents/{document}/versions/{number}', [VersionController::class, 'label'])->where('number', Digits::PATTERN);
+        Route::post('documents/{document}/versions/{number}', [VersionController::class, 'bringBack'])->where('number', Digits::PATTERN);
         Route::get('documents/{document}/steps', [StepController::class, 'index']);
-        Route::post('documents/{document}/steps/{step}', [StepController::class, 'goTo'])->whereNumber('step');
-        Route::post('documents/{document}/steps/{step}/branch', [StepController::class, 'branch'])->whereNumber('step');
+        Route::post('documents/{document}/steps/{step}', [StepController::class, 'goTo'])->where('step', Digits::PATTERN);
+        Route::post('documents/{document}/steps/{step}/branch', [StepController::class, 'branch'])->where('step', Digits::PATTERN);
         Route::get('documents/{document}/points', [RecoveryController::class, 'points']);
         Route::get('documents/{document}/contents/{source}', [ContentController::class, 'show'])->where('source', Sources::PATTERN);
         Route::get('contrast', [ContentController::class, 'contrast']);
@@ -126,8 +127,8 @@ Route::middleware('auth:sanctum')->group(function (): void {
 
         Route::get('logbook', [LogbookController::class, 'index']);
         Route::get('logbook/{operation}', [LogbookController::class, 'show']);
-        Route::get('logbook/{operation}/lines/{position}', [LogbookController::class, 'line'])->whereNumber('position');
-        Route::get('logbook/{operation}/lines/{position}/found', [LogbookController::class, 'found'])->whereNumber('position');
+        Route::get('logbook/{operation}/lines/{position}', [LogbookController::class, 'line'])->where('position', Digits::PATTERN);
+        Route::get('logbook/{operation}/lines/{position}/found', [LogbookController::class, 'found'])->where('position', Digits::PATTERN);
         Route::post('logbook/{operation}/settle', [LogbookController::class, 'settle']);
         Route::get('logbook/{operation}/statement', [CopyController::class, 'statement']);
         Route::get('logbook/{operation}/undo', [LogbookController::class, 'planUndo']);

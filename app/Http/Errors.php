@@ -101,6 +101,9 @@ final class Errors
 
     private static function database(\PDOException $error): JsonResponse
     {
+        if (DatabaseTrouble::isForeignIdentity($error)) {
+            return self::respond(422, 'One of the identities in this request has letters that none has. Load the page again.');
+        }
         $status = match (true) {
             DatabaseTrouble::isFull($error) => 507,
             DatabaseTrouble::isPassing($error) => 503,

@@ -37,7 +37,7 @@ final class HafenbuchProvider extends ServiceProvider
         Trouble::listen();
         Event::listen(DraftsCaughtUp::class, LetCaughtUpDraftsGo::class);
         RateLimiter::for('login', static fn (Request $request): array => [
-            Limit::perMinute(10)->by('login:'.mb_strtolower((string) $request->input('email')).'|'.$request->ip()),
+            Limit::perMinute(10)->by('login:'.mb_strtolower(is_string($email = $request->input('email')) ? $email : '').'|'.$request->ip()),
             Limit::perMinute(60)->by('login:'.$request->ip()),
         ]);
     }

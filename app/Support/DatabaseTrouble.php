@@ -6,6 +6,7 @@ namespace App\Support;
 
 use Illuminate\Database\ConcurrencyErrorDetector;
 use Illuminate\Database\LostConnectionDetector;
+use Illuminate\Database\QueryException;
 
 /** What is wrong with the database, by what it said. */
 final class DatabaseTrouble
@@ -26,6 +27,12 @@ final class DatabaseTrouble
     public static function isFull(\Throwable $failure): bool
     {
         return preg_match('~\b(1021|1114)\b|is full|Errcode: 28\b|error(?: nr\.?)? 28\b|No space left~i', $failure->getMessage()) === 1;
+    }
+
+    /** Asked for an identity with letters that none has (MariaDB’s error 1267: their columns take ASCII only). */
+    public static function isForeignIdentity(\Throwable $failure): bool
+    {
+        return $failure instanceof QueryException && ($failure->errorInfo[1] ?? null) === 1267;
     }
 
     /** Whether it is nothing about what was asked, so that the same can be asked again. */

@@ -6,6 +6,7 @@ namespace App\Http\Controllers;
 
 use App\Http\Data\AsOfData;
 use App\Http\Data\AsOfRowData;
+use App\Http\ListOf;
 use App\Http\OpenApi\Body;
 use App\Http\OpenApi\Ok;
 use App\Models\Document;
@@ -44,7 +45,7 @@ final readonly class AsOfController
     ], type: 'object', required: ['documents']))])]
     public function store(Request $request, Workspace $workspace, Document $document, #[CurrentUser] User $person): JsonResponse
     {
-        $given = $request->validate(['entry' => 'required|integer|min:0', 'documents' => 'required|array|max:20000', 'documents.*' => 'string|size:26']);
+        $given = $request->validate(['entry' => 'required|integer|min:0', 'documents' => ['required', ListOf::ids(20_000)]]);
 
         return new JsonResponse(['documents' => $this->desk->bringBack($workspace, $document, (int) $given['entry'], $given['documents'], $person)]);
     }

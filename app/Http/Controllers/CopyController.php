@@ -8,6 +8,7 @@ use App\Http\Data\CopyRowData;
 use App\Http\Data\CopyTreeData;
 use App\Http\Data\FoundDocumentData;
 use App\Http\Data\StatementData;
+use App\Http\ListOf;
 use App\Http\NamingRuleReader;
 use App\Http\OpenApi\Body;
 use App\Http\OpenApi\Ok;
@@ -43,7 +44,7 @@ final readonly class CopyController
     {
         $given = $request->validate([
             'folder' => 'nullable|string|max:4000', 'flat' => 'boolean', 'setAside' => 'boolean',
-            'shared' => 'array|max:20000', 'shared.*' => 'string|size:26', 'paths' => 'array|max:20000', 'paths.*' => 'string|max:4095',
+            'shared' => ['sometimes', ListOf::ids(20_000)], 'paths' => ['sometimes', ListOf::textsByName(20_000, Path::PATH_BYTES)],
             ...NamingRuleReader::rules('rule'),
         ]);
         $isSetAside = $given['setAside'] ?? false;

@@ -8,6 +8,7 @@ use App\Http\Data\EntryData;
 use App\Http\Data\RecoveryData;
 use App\Http\Data\RecoveryDocumentData;
 use App\Http\Data\RecoveryStateData;
+use App\Http\ListOf;
 use App\Http\OpenApi\Body;
 use App\Http\OpenApi\Ok;
 use App\Models\Document;
@@ -59,8 +60,8 @@ final readonly class RecoveryController
     ], ['choices']), responses: [new OA\Response(response: 204, description: 'done')])]
     public function store(Request $request, Workspace $workspace, #[CurrentUser] User $person): Response
     {
-        $valid = $request->validate(['died' => 'array|max:'.self::VISITS, 'died.*' => 'string|size:26', 'choices' => 'present|array|max:5000', 'choices.*.document' => 'required|string|size:26', 'choices.*.source' => ['required', 'regex:~^(?:draft|file|point-\d{1,18})$~']]);
-        $given = $valid['choices'];
+        $valid = $request->validate(['died' => ['sometimes', ListOf::ids(self::VISITS)], 'choices' => ['present', 'list', 'max:5000'], 'choices.*.document' => 'required|string|size:26', 'choices.*.source' => ['required', 'regex:~^(?:draft|file|point-\d{1,18})$~']]);
+        $given = $valid['choices'] ?: [];
         try {
             $this->recovery->choose($workspace, $person, array_column($given, 'source', 'document'));
         } catch (UnableToRead $damaged) {

@@ -6,6 +6,7 @@ namespace App\Http\Controllers;
 
 use App\Drafts\References;
 use App\Http\DraftEdit;
+use App\Http\ListOf;
 use App\Http\OpenApi\Body;
 use App\Http\OpenApi\IfMatch;
 use App\Http\OpenApi\Ok;
@@ -23,7 +24,7 @@ use OpenApi\Attributes as OA;
 /** Points references of a document elsewhere, adds and removes them, and changes no other byte of it. */
 final readonly class ReferenceController
 {
-    private const OFFSETS = ['offsets' => 'required|array|max:1000', 'offsets.*' => 'integer|min:0'];
+    private const MOST = 1000;
 
     public function __construct(private References $references, private DraftEdit $edit, private ReferenceList $list) {}
 
@@ -38,7 +39,7 @@ final readonly class ReferenceController
     )]
     public function update(Request $request, Workspace $workspace, Document $document, #[CurrentUser] User $person): JsonResponse
     {
-        $given = $request->validate([...self::OFFSETS, 'target' => 'required|string|size:26']);
+        $given = $request->validate(['offsets' => ['required', ListOf::numbers(self::MOST)], 'target' => 'required|string|size:26']);
         $target = $this->target($workspace, $given['target']);
 
         return $this->edit->make($request, $document, $person, fn (string $bytes): string => $this->references->pointed($document, $bytes, $given['offsets'], $target->path), $this->words($document, $given['offsets'], $target));
@@ -72,7 +73,7 @@ final readonly class ReferenceController
     )]
     public function remove(Request $request, Workspace $workspace, Document $document, #[CurrentUser] User $person): JsonResponse
     {
-        $offsets = $request->validate(self::OFFSETS)['offsets'];
+        $offsets = $request->validate(['offsets' => ['required', ListOf::numbers(self::MOST)]])['offsets'];
 
         return $this->edit->make($request, $document, $person, fn (string $bytes): string => $this->references->removed($document, $bytes, $offsets), 'references removed');
     }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Http\Data\SettingsData;
+use App\Http\ListOf;
 use App\Http\NamingRuleReader;
 use App\Http\OpenApi\Body;
 use App\Http\OpenApi\IfMatch;
@@ -47,8 +48,8 @@ final class SettingsController
     {
         $revision = Revision::named($request);
         $given = $request->validate([
-            'ignore' => 'array|max:200', 'ignore.*' => 'required|string|max:200', 'follow' => Rule::in(Settings::FOLLOW), 'templates' => 'nullable|string|max:4000',
-            'numbering' => 'array|max:50', 'numbering.*' => 'required|string|max:120', 'namingRules' => 'array|max:200', ...NamingRuleReader::rules('namingRules.*'),
+            'ignore' => ['sometimes', ListOf::texts(200, 200)], 'follow' => Rule::in(Settings::FOLLOW), 'templates' => 'nullable|string|max:4000',
+            'numbering' => ['sometimes', ListOf::texts(50, 120)], 'namingRules' => 'array|max:200', ...NamingRuleReader::rules('namingRules.*'),
             ...RetentionReader::rules('retention'), 'undoDays' => 'integer|min:1|max:3650', 'steps' => 'integer|min:10|max:100000',
         ]);
         if (isset($given['templates'])) {

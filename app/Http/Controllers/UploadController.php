@@ -7,6 +7,7 @@ namespace App\Http\Controllers;
 use App\Drafts\DraftDesk;
 use App\Http\Data\FoundDocumentData;
 use App\Http\Errors;
+use App\Http\ListOf;
 use App\Http\OpenApi\Body;
 use App\Http\OpenApi\Ok;
 use App\Models\Document;
@@ -34,7 +35,7 @@ final class UploadController
     ], type: 'object', required: ['limit', 'clashes']))])]
     public function check(Request $request, Workspace $workspace): JsonResponse
     {
-        $paths = array_values($request->validate(['paths' => 'required|array|max:5000', 'paths.*' => 'string|max:5000'])['paths']);
+        $paths = array_values($request->validate(['paths' => ['required', ListOf::texts(5000, 5000, 1)]])['paths']);
         $check = new PathCheck($workspace, $paths);
         $clashes = [];
         foreach ($paths as $path) {

@@ -6,6 +6,7 @@ namespace App\Http\Controllers;
 
 use App\Http\Data\VersionData;
 use App\Http\DraftEdit;
+use App\Http\ListOf;
 use App\Http\OpenApi\Body;
 use App\Http\OpenApi\IfMatch;
 use App\Http\OpenApi\Ok;
@@ -56,7 +57,7 @@ final readonly class VersionController
     ], ['numbers']), responses: [new Ok('Version', list: true)])]
     public function thin(Request $request, Workspace $workspace, Document $document): JsonResponse
     {
-        $given = $request->validate(['numbers' => 'required|array|max:10000', 'numbers.*' => 'integer|min:0']);
+        $given = $request->validate(['numbers' => ['required', ListOf::numbers(10_000)]]);
         $this->retention->thin($document, array_values(array_map(intval(...), $given['numbers'])));
 
         return $this->index($workspace, $document);
