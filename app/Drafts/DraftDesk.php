@@ -19,7 +19,7 @@ use Hafenbuch\Core\Change\Changes;
 use Hafenbuch\Core\Format\ChangeSummary;
 use Hafenbuch\Core\Format\FormatRegistry;
 use Hafenbuch\Core\Format\ParsedContent;
-use Hafenbuch\Core\Path\Path;
+use Hafenbuch\Core\Path\NewPath;
 use Hafenbuch\Core\Write\UnableToRead;
 use Illuminate\Support\Facades\DB;
 
@@ -40,7 +40,7 @@ final readonly class DraftDesk
      */
     public function begin(Workspace $workspace, string $path, string $bytes, User $person): Document
     {
-        $path = Path::of($path)->value;
+        $path = NewPath::of($path)->value;
         $this->refuseLarge($bytes);
         WorkspaceFiles::of($workspace)->absolute($path);
         $document = DB::transaction(function () use ($workspace, $path, $bytes, $person): Document {
@@ -141,7 +141,7 @@ final readonly class DraftDesk
      */
     public function propose(Document $document, string $path, User $person, int $revision): Document
     {
-        WorkspaceFiles::of($document->workspace)->absolute($path);
+        WorkspaceFiles::of($document->workspace)->absolute(NewPath::of($path)->value);
 
         return DB::transaction(function () use ($document, $path, $person, $revision): Document {
             $locked = $this->locked($document, $person, $revision);

@@ -36,9 +36,15 @@ final class HafenbuchProvider extends ServiceProvider
     {
         Trouble::listen();
         Event::listen(DraftsCaughtUp::class, LetCaughtUpDraftsGo::class);
-        RateLimiter::for('login', static fn (Request $request): array => [
-            Limit::perMinute(10)->by('login:'.mb_strtolower(is_string($email = $request->input('email')) ? $email : '').'|'.$request->ip()),
-            Limit::perMinute(60)->by('login:'.$request->ip()),
-        ]);
+        RateLimiter::for('login', static function (Request $request): array {
+            $account = mb_strtolower(is_string($email = $request->input('email')) ? mb_strcut($email, 0, 255) : '');
+
+            // One address can be the way out of a whole team; one account can be guessed at from many addresses.
+            return [
+                Limit::perMinute(10)->by("login:{$account}|{$request->ip()}"),
+                Limit::perMinutes(15, 50)->by("login-account:{$account}"),
+                Limit::perMinute(300)->by("login:{$request->ip()}"),
+            ];
+        });
     }
 }

@@ -10,6 +10,7 @@ use App\Workspace\Files\WorkspaceFiles;
 use Hafenbuch\Core\Naming\FileName;
 use Hafenbuch\Core\Naming\FreeName;
 use Hafenbuch\Core\Path\InvalidPath;
+use Hafenbuch\Core\Path\NewPath;
 use Hafenbuch\Core\Path\Path;
 
 /** Whether a new file can have a path. */
@@ -33,7 +34,7 @@ final class PathCheck
     public function obstacle(string $path): ?string
     {
         try {
-            $path = Path::of($path)->value;
+            $path = NewPath::of($path)->value;
             $trouble = FileName::trouble(Path::nameOf($path));
             if ($trouble !== null) {
                 return $trouble;

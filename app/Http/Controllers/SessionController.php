@@ -13,6 +13,7 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Support\Facades\Auth;
+use Laravel\Sanctum\PersonalAccessToken;
 use OpenApi\Attributes as OA;
 
 final class SessionController
@@ -20,6 +21,9 @@ final class SessionController
     #[OA\Post(path: '/session', operationId: 'logIn', requestBody: new Body([new OA\Property(property: 'email', type: 'string'), new OA\Property(property: 'password', type: 'string')], ['email', 'password']), responses: [new Ok('Person')])]
     public function store(Request $request): JsonResponse
     {
+        if (! $request->hasSession()) {
+            return Errors::respond(403, 'Log in on a page of this server, which says where it comes from. A program uses a token in place of a session: POST /api/tokens.');
+        }
         $given = $request->validate(['email' => 'required|string|max:255', 'password' => 'required|string|max:255']);
         if (! Auth::guard('web')->attempt($given)) {
             return Errors::respond(422, 'The e-mail address and the password do not go together. Check both, and try again.');
@@ -41,6 +45,10 @@ final class SessionController
     #[OA\Delete(path: '/session', operationId: 'logOut', responses: [new OA\Response(response: 204, description: 'logged out')])]
     public function destroy(Request $request): Response
     {
+        $token = $request->user()?->currentAccessToken();
+        if ($token instanceof PersonalAccessToken) {
+            $token->delete();
+        }
         Auth::guard('web')->logout();
         if ($request->hasSession()) {
             $request->session()->invalidate();

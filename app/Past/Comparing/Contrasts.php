@@ -4,23 +4,19 @@ declare(strict_types=1);
 
 namespace App\Past\Comparing;
 
+use App\Support\LineDiff;
 use App\Workspace\Files\DiskContentStore;
 use App\Workspace\MediaType;
 use Hafenbuch\Core\Format\ChangeSummary;
 use Hafenbuch\Core\Format\FormatRegistry;
 use Hafenbuch\Core\Format\ParsedContent;
 use Hafenbuch\Core\Format\ReferenceChange;
-use SebastianBergmann\Diff\Differ;
-use SebastianBergmann\Diff\Output\UnifiedDiffOutputBuilder;
 
 /** Says what differs between two contents: facts, references, lines. */
 final readonly class Contrasts
 {
     /** Above this size contents are compared by their facts only. */
     private const TEXT_BYTES = 2 * 1024 * 1024;
-
-    /** Lines are counted where not more than so many differ in a stretch. */
-    private const COUNTED_LINES = 5000;
 
     public function __construct(private DiskContentStore $contents, private Sources $sources, private FormatRegistry $formats, private MediaFacts $media) {}
 
@@ -72,25 +68,11 @@ final readonly class Contrasts
         );
     }
 
-    /** @return array{?int, ?int} added and removed */
+    /** @return array{int, int} added and removed */
     private static function lines(string $before, string $after): array
     {
-        [$old, $new] = [explode("\n", $before), explode("\n", $after)];
-        while ($old !== [] && $new !== [] && end($old) === end($new)) {
-            array_pop($old);
-            array_pop($new);
-        }
-        $start = 0;
-        while (isset($old[$start], $new[$start]) && $old[$start] === $new[$start]) {
-            $start++;
-        }
-        $old = array_slice($old, $start);
-        $new = array_slice($new, $start);
-        if (count($old) + count($new) > self::COUNTED_LINES) {
-            return [null, null];
-        }
-        $kinds = array_count_values(array_column((new Differ(new UnifiedDiffOutputBuilder))->diffToArray($old, $new), 1));
+        $kinds = array_count_values(array_column(LineDiff::of(explode("\n", $before), explode("\n", $after)), 0));
 
-        return [$kinds[Differ::ADDED] ?? 0, $kinds[Differ::REMOVED] ?? 0];
+        return [$kinds[LineDiff::ADDED] ?? 0, $kinds[LineDiff::REMOVED] ?? 0];
     }
 }

@@ -4,10 +4,9 @@ declare(strict_types=1);
 
 namespace App\Saving\Logbook;
 
+use App\Support\LineDiff;
 use App\Workspace\Files\DiskContentStore;
 use App\Workspace\MediaType;
-use SebastianBergmann\Diff\Differ;
-use SebastianBergmann\Diff\Output\UnifiedDiffOutputBuilder;
 
 /** Sets two contents of the store side by side. */
 final readonly class Comparer
@@ -42,16 +41,22 @@ final readonly class Comparer
         }
         $lines = [];
         $oldNumber = $newNumber = 0;
-        foreach ((new Differ(new UnifiedDiffOutputBuilder))->diffToArray($old, $new) as [$text, $kind]) {
-            $text = rtrim((string) $text, "\r\n");
+        foreach (LineDiff::of(self::split($old), self::split($new)) as [$kind, $text]) {
+            $text = rtrim($text, "\r\n");
             $lines[] = match ($kind) {
-                Differ::ADDED => new DiffLine('added', null, ++$newNumber, $text),
-                Differ::REMOVED => new DiffLine('removed', ++$oldNumber, null, $text),
+                LineDiff::ADDED => new DiffLine('added', null, ++$newNumber, $text),
+                LineDiff::REMOVED => new DiffLine('removed', ++$oldNumber, null, $text),
                 default => new DiffLine('same', ++$oldNumber, ++$newNumber, $text),
             };
         }
 
         return $this->fold($lines);
+    }
+
+    /** @return list<string> lines with their ends, so that one that ends otherwise is another */
+    private static function split(string $text): array
+    {
+        return preg_split('~(?<=\n)|(?<=\r)(?!\n)~', $text, -1, PREG_SPLIT_NO_EMPTY) ?: [];
     }
 
     /**

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Hafenbuch\Core\Naming;
 
+use Hafenbuch\Core\Path\InvalidPath;
+use Hafenbuch\Core\Path\NewPath;
 use Hafenbuch\Core\Path\Path;
 
 /** A file's name as its stem, which people give and count, and its ending, which says the format. */
@@ -32,8 +34,9 @@ final readonly class FileName
         if (preg_match('~[\x00-\x1f\x7f<>:"|?*\\\\]~', $name, $found) === 1) {
             return 'The name has '.(ord($found[0]) < 32 ? 'a control character' : "“{$found[0]}”").' in it, which some file systems refuse. Leave it out.';
         }
-        if (preg_match('~[\x{80}-\x{9f}\x{61c}\x{200b}\x{200e}\x{200f}\x{2028}-\x{202e}\x{2060}-\x{2069}\x{feff}]~u', $name, $found) === 1) {
-            return sprintf('The name has the unseen character U+%04X in it, by which it can pass for another name (UTS #39). Leave it out.', mb_ord($found[0]));
+        $unseen = NewPath::unseenIn($name);
+        if ($unseen !== null) {
+            return InvalidPath::unseenCharacter($unseen)->getMessage();
         }
         if ($name !== rtrim($name, '. ')) {
             return 'The name ends with a dot or a space, which some file systems cut off. Leave it out.';

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Hafenbuch\Core\Naming;
 
 use Hafenbuch\Core\Path\InvalidPath;
+use Hafenbuch\Core\Path\NewPath;
 use Hafenbuch\Core\Path\Path;
 
 /** Finds a path near a taken one, by a number behind the name. */
@@ -26,7 +27,7 @@ final class FreeName
             $stem = mb_strcut($file->stem, 0, max(0, Path::NAME_BYTES - strlen($file->withStem($ending))), 'UTF-8');
             $free = ($folder === '' ? '' : $folder.'/').$file->withStem($stem.$ending);
             try {
-                Path::of($free);
+                NewPath::of($free);
             } catch (InvalidPath) {
                 return null;
             }

@@ -28,7 +28,17 @@ final class InvalidPath extends \InvalidArgumentException
 
     public static function controlCharacter(string $path): self
     {
-        return new self('“'.addcslashes($path, "\0..\37\177").'” has a NUL character in it. Choose a name without.');
+        return new self('“'.addcslashes($path, "\0..\37\177").'” has a control character in it. Choose a name without.');
+    }
+
+    public static function unseenCharacter(string $character): self
+    {
+        return new self(sprintf('The name has the unseen character U+%04X in it, by which it can pass for another name (UTS #39). Leave it out.', mb_ord($character)));
+    }
+
+    public static function trusted(string $name): self
+    {
+        return new self("Other programs run or trust what is called “{$name}”, so no document gets that name or lies in such a folder. Choose another.");
     }
 
     public static function nameTooLong(string $name): self

@@ -10,6 +10,7 @@ use Hafenbuch\Core\Document\OnDiskKind;
 use Hafenbuch\Core\Document\Snapshot;
 use Hafenbuch\Core\Naming\FreeName;
 use Hafenbuch\Core\Path\InvalidPath;
+use Hafenbuch\Core\Path\NewPath;
 use Hafenbuch\Core\Path\Path;
 
 /** What stops the file of one document from being written or taken away. Discarding a draft writes no file, so only someone else’s lock stops it. */
@@ -92,9 +93,13 @@ final class Blockers
     private static function badPath(DocumentSnapshot $document): ?Blocker
     {
         try {
-            Path::of($document->path);
+            $document->isNew() ? NewPath::of($document->path) : Path::of($document->path);
         } catch (InvalidPath $invalid) {
             return self::blocker($document, $invalid->getMessage(), [self::leave($document)]);
+        }
+        $trusted = NewPath::trustedIn($document->path);
+        if ($trusted !== null) {
+            return self::blocker($document, "Other programs run or trust what is called “{$trusted}”, so it is only read here. Change it by other means, or leave it.", [self::leave($document)]);
         }
         if ($document->onDisk->kind === OnDiskKind::Outside) {
             return self::blocker($document, 'Its folder is a link that leads out of the workspace. Choose a path inside it.', [self::leave($document)]);

@@ -8,6 +8,7 @@ use Hafenbuch\Core\Document\OnDiskKind;
 use Hafenbuch\Core\Document\Snapshot;
 use Hafenbuch\Core\Naming\FreeName;
 use Hafenbuch\Core\Path\InvalidPath;
+use Hafenbuch\Core\Path\NewPath;
 use Hafenbuch\Core\Path\Path;
 
 /** What stops a save as, a copy or a move from taking the path that it names. */
@@ -59,7 +60,7 @@ final class PathBlockers
     {
         $path = $line->path;
         try {
-            Path::of($path);
+            NewPath::of($path);
         } catch (InvalidPath $invalid) {
             return new Blocker($by, $path, $invalid->getMessage(), [WayOut::leave($by)]);
         }

@@ -1,0 +1,108 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Drafts\DraftDesk;
+use App\Models\User;
+use Hafenbuch\Core\Path\InvalidPath;
+use Tests\Support\Harbour;
+
+/* What a stranger, a member or the author of a hostile file tries. */
+
+beforeEach(function () {
+    $this->harbour = new Harbour(['a.md' => "# A\n", 'drawing.svg' => '<svg xmlns="http://www.w3.org/2000/svg"><foreignObject><meta xmlns="http://www.w3.org/1999/xhtml" http-equiv="refresh" content="0;url=https://elsewhere.example/"/></foreignObject></svg>']);
+    $this->actingAs($this->harbour->owner);
+    $this->a = $this->harbour->document('a.md');
+    $this->fromPage = fn () => $this->withSession(['_token' => 'page'])->withHeaders(['Referer' => config('app.url'), 'X-CSRF-TOKEN' => 'page']);
+});
+
+it('lets a shown document lead the browser nowhere', function (string $address) {
+    $policy = (string) $this->get($this->harbour->api(strtr($address, ['{id}' => $this->harbour->document('drawing.svg')->id])))->assertOk()->headers->get('Content-Security-Policy');
+    // A sandbox without scripts follows no refresh, opens nothing, sends no form (HTML, section 7.1.5).
+    expect($policy)->toMatch('~(?:^|; )sandbox(?:;|$| allow-same-origin(?:;|$))~')->not->toContain('allow-scripts')->not->toContain('allow-top-navigation');
+})->with(['/show/drawing.svg', '/documents/{id}/file', '/documents/{id}/contents/file']);
+
+it('writes nothing where other programs would run or trust it', function (string $path) {
+    $plan = api('POST', 'plan', ['decisions' => [['document' => $this->a->id, 'kind' => 'copy', 'path' => $path]]])->assertOk()->json();
+    expect($plan['blockers'])->toHaveCount(1)->and($plan['blockers'][0]['message'])->toMatch('~run|unseen|control~');
+    api('POST', 'documents', ['path' => $path, 'title' => 'X'])->assertStatus(422);
+    expect($this->call('POST', $this->harbour->api('/uploads?path='.rawurlencode($path)), content: 'x', server: ['HTTP_ACCEPT' => 'application/json'])->getStatusCode())->toBeIn([409, 422]);
+    expect(fn () => app(DraftDesk::class)->begin($this->harbour->workspace, $path, 'x', $this->harbour->owner))->toThrow(InvalidPath::class);
+    $new = $this->harbour->draft('new.md', '# New');
+    api('PATCH', "documents/{$new->id}", ['path' => $path], $new->revision)->assertStatus(422);
+    expect(array_keys($this->harbour->hashes()))->toBe(['a.md', 'drawing.svg']);
+})->with(['.git/hooks/post-checkout', 'sub/.GIT/config', '.hg/hgrc', '.svn/x', '.htaccess', 'sub/.Env', '.git./x', "a\u{202E}dm.exe", "a\u{7}.md", "new\nline.md", '.hafenbuch-1']);
+
+it('logs nobody in from elsewhere, and says what to do', function () {
+    auth('web')->logout();
+    app('auth')->forgetGuards();
+    User::query()->whereKey($this->harbour->owner->id)->update(['password' => bcrypt('tidegauge')]);
+    $this->postJson('/api/session', ['email' => $this->harbour->owner->email, 'password' => 'tidegauge'])->assertStatus(403)->assertSee('page of this server');
+    ($this->fromPage)()->postJson('/api/session', ['email' => $this->harbour->owner->email, 'password' => 'tidegauge'])->assertOk();
+});
+
+it('takes as long for an address that it does not know as for one that it knows', function () {
+    app('auth')->forgetGuards();
+    $asked = function (string $email): float {
+        $from = hrtime(true);
+        ($this->fromPage)()->postJson('/api/session', ['email' => $email, 'password' => 'wrong'])->assertStatus(422);
+
+        return (hrtime(true) - $from) / 1e6;
+    };
+    config(['hashing.bcrypt.rounds' => 12]);
+    app('hash')->forgetDrivers();
+    User::query()->whereKey($this->harbour->owner->id)->update(['password' => bcrypt('tidegauge')]);
+    $known = min(array_map(fn (): float => $asked($this->harbour->owner->email), range(1, 3)));
+    $unknown = min(array_map(static fn (int $n): float => $asked("nobody-{$n}@greetholm.example"), range(1, 3)));
+    expect($unknown)->toBeGreaterThan($known * 0.7)->toBeLessThan($known * 1.4);
+});
+
+it('throttles who guesses the password of one account from many addresses', function () {
+    app('auth')->forgetGuards();
+    $answers = [];
+    for ($n = 0; $n < 60; $n++) {
+        $this->withServerVariables(['REMOTE_ADDR' => "10.0.{$n}.1"]);
+        $answers[] = ($this->fromPage)()->postJson('/api/session', ['email' => $this->harbour->owner->email, 'password' => "guess-{$n}"])->getStatusCode();
+    }
+    expect($answers)->toContain(429)->and($answers[0])->toBe(422);
+    // A colleague with the same way out into the world is not kept from logging in.
+    $this->withServerVariables(['REMOTE_ADDR' => '10.0.1.1']);
+    ($this->fromPage)()->postJson('/api/session', ['email' => 'colleague@greetholm.example', 'password' => 'x'])->assertStatus(422);
+});
+
+it('voids the token of a program that logs out', function () {
+    app('auth')->forgetGuards();
+    $token = $this->harbour->owner->createToken('program')->plainTextToken;
+    $this->withToken($token)->deleteJson('/api/session')->assertNoContent();
+    app('auth')->forgetGuards();
+    $this->withToken($token)->getJson('/api/session')->assertStatus(401);
+});
+
+it('names things in steps that end', function () {
+    $long = str_repeat('é', 100);
+    $rule = ['prefix' => $long, 'suffix' => $long];
+    $from = hrtime(true);
+    api('POST', "documents/{$this->a->id}/copies", ['folder' => 'k', 'rule' => $rule])->assertSuccessful();
+    foreach ([['rule' => ['prefix' => '../../']], ['paths' => [$this->a->id => '../y.md']], ['paths' => [$this->a->id => str_repeat('x', 255)]]] as $given) {
+        $answer = api('POST', "documents/{$this->a->id}/copies", ['folder' => 'k', ...$given]);
+        expect($answer->getStatusCode())->toBeLessThan(500);
+    }
+    $taken = str_repeat('t', 252).'.md';
+    $this->harbour->put($taken, '# Taken');
+    $this->harbour->scan();
+    api('GET', 'names?path='.rawurlencode($taken))->assertOk();
+    api('POST', 'plan', ['decisions' => [['document' => $this->a->id, 'kind' => 'copy', 'path' => $taken]]])->assertOk();
+    expect((hrtime(true) - $from) / 1e9)->toBeLessThan(5.0);
+});
+
+it('compares large texts without taking the server from others', function () {
+    $before = implode("\n", array_map(static fn (int $n): string => "line {$n} ".md5((string) $n), range(1, 12_000)));
+    $after = implode("\n", array_map(static fn (int $n): string => "line {$n} ".md5("other {$n}"), range(1, 12_000)));
+    $this->harbour->put('large.md', $before);
+    $this->harbour->scan();
+    $large = $this->harbour->draft('large.md', $after);
+    $from = hrtime(true);
+    api('GET', "contrast?left={$large->id}:file&right={$large->id}:draft")->assertStatus(200);
+    api('POST', 'plan/compare', ['decisions' => [['document' => $large->id, 'kind' => 'save']], 'path' => 'large.md'])->assertOk();
+    expect((hrtime(true) - $from) / 1e9)->toBeLessThan(10.0);
+});
