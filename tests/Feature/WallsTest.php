@@ -4,7 +4,11 @@ declare(strict_types=1);
 
 use App\Drafts\DraftDesk;
 use App\Models\User;
+use App\Workspace\Files\WorkspaceFiles;
 use Hafenbuch\Core\Path\InvalidPath;
+use Hafenbuch\Core\Write\UnableToRead;
+use Hafenbuch\Core\Write\UnableToWrite;
+use Symfony\Component\Process\Process;
 use Tests\Support\Harbour;
 
 /* What a stranger, a member or the author of a hostile file tries. */
@@ -105,4 +109,51 @@ it('compares large texts without taking the server from others', function () {
     api('GET', "contrast?left={$large->id}:file&right={$large->id}:draft")->assertStatus(200);
     api('POST', 'plan/compare', ['decisions' => [['document' => $large->id, 'kind' => 'save']], 'path' => 'large.md'])->assertOk();
     expect((hrtime(true) - $from) / 1e9)->toBeLessThan(10.0);
+});
+
+it('reads and writes nothing outside while folders and files are swapped for links', function () {
+    $root = $this->harbour->root;
+    $outside = sys_get_temp_dir().'/outside-'.bin2hex(random_bytes(6));
+    mkdir($outside);
+    file_put_contents("{$outside}/a.md", 'a secret');
+    $this->harbour->put('sub/a.md', 'inside');
+    $this->harbour->put('one.md', 'inside');
+    $swapping = new Process([PHP_BINARY, base_path('tests/Support/swapping.php'), $root, $outside]);
+    $swapping->start();
+    $files = WorkspaceFiles::of($this->harbour->workspace);
+    $read = $refused = 0;
+    $leaks = [];
+    $try = static function (callable $work) use (&$refused): mixed {
+        try {
+            return $work();
+        } catch (InvalidPath|UnableToRead|UnableToWrite|ErrorException) {
+            $refused++;
+
+            return null;
+        }
+    };
+    for ($n = 0; $n < 1500; $n++) {
+        foreach (['sub/a.md', 'one.md'] as $path) {
+            $bytes = $try(fn (): string => $files->bytes($path));
+            $read += $bytes === 'inside' ? 1 : 0;
+            $leaks += $bytes === null || $bytes === 'inside' ? [] : [$bytes => $path];
+            $hash = $try(fn (): ?string => $files->hash($path));
+            $leaks += $hash === hash('sha256', 'a secret') ? [$hash => $path] : [];
+        }
+        $try(function () use ($files, $n): void {
+            $content = fopen('php://memory', 'w+b');
+            fwrite($content, 'inside');
+            rewind($content);
+            $files->write("sub/.hafenbuch-{$n}.tmp", $content, 'sub/a.md');
+        });
+        $try(fn () => $n % 2 === 0 ? $files->replace("sub/.hafenbuch-{$n}.tmp", 'sub/a.md') : $files->place("sub/.hafenbuch-{$n}.tmp", "sub/new-{$n}.md"));
+        $try(fn () => $files->remove("sub/new-{$n}.md"));
+        $try(fn () => $files->makeFolder("sub/folder-{$n}"));
+        $try(fn () => $files->removeEmptyFolder("sub/folder-{$n}"));
+        $leaks += ($files->entries('sub')['a.md'] ?? null)?->size === strlen('a secret') ? ['entries' => 'sub'] : [];
+    }
+    Harbour::kill($swapping);
+    expect($leaks)->toBe([])->and(scandir($outside))->toBe(['.', '..', 'a.md'])->and(file_get_contents("{$outside}/a.md"))->toBe('a secret')
+        // Both ways were met, else this has shown nothing.
+        ->and($read)->toBeGreaterThan(50)->and($refused)->toBeGreaterThan(50);
 });

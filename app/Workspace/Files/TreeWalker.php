@@ -21,14 +21,15 @@ final class TreeWalker
         $folders = [''];
         while ($folders !== []) {
             $folder = array_pop($folders);
-            $handle = @opendir($this->root.'/'.$folder);
-            if ($handle === false) {
+            $entries = $this->files->entries($folder);
+            if ($entries === null) {
                 $this->passedOver[$folder === '' ? '.' : $folder] = 'The folder cannot be read.';
 
                 continue;
             }
-            while (($name = readdir($handle)) !== false) {
-                if ($name === '.' || $name === '..' || self::leavesOut($name, $this->ignore)) {
+            foreach ($entries as $name => $stat) {
+                $name = (string) $name;
+                if (self::leavesOut($name, $this->ignore)) {
                     continue;
                 }
                 $path = $folder === '' ? $name : $folder.'/'.$name;
@@ -37,9 +38,7 @@ final class TreeWalker
 
                     continue;
                 }
-                $found = @lstat($this->root.'/'.$path);
-                $stat = $found === false ? null : FileStat::of($found);
-                if ($stat?->isLink()) {
+                if ($stat->isLink()) {
                     $stat = is_dir($this->root.'/'.$path) ? null : $this->files->stat($path);
                 }
                 if ($stat?->isFolder()) {
@@ -48,7 +47,6 @@ final class TreeWalker
                     yield $path => $stat;
                 }
             }
-            closedir($handle);
         }
     }
 

@@ -46,6 +46,13 @@ final class Trouble
     {
         $message = self::$noted ?? error_get_last()['message'] ?? '';
         self::forget();
+
+        return self::words($message);
+    }
+
+    /** @param string $message of the file system, or of a call that passes it on */
+    public static function words(string $message): string
+    {
         foreach (self::WORDS as $said => $words) {
             if (stripos($message, $said) !== false) {
                 return $words;

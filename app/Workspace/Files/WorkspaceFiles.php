@@ -18,7 +18,12 @@ final class WorkspaceFiles implements FileSystem
     /** Up to so many are brought to the disk one by one. */
     private const FEW = 8;
 
+    /** The folder in which the process stands, whatever its name is by now (proc(5)). For “./x” PHP would go by names from the root again. */
+    private const HERE = '/proc/self/cwd/';
+
     private readonly string $root;
+
+    private ?string $realRoot = null;
 
     /** @var array<string, bool> whether a folder's real place is inside the root */
     private array $insideCache = [];
@@ -168,24 +173,28 @@ final class WorkspaceFiles implements FileSystem
     }
 
     /**
-     * Opens a file that is inside the root. A name can be given to another file, or turned into a link that leads out,
-     * between any look and this; so what was opened is compared with what is found inside by its real place.
+     * Opens a file that is inside the root. A name can be given to another file, or turned into a link that leads out, between any look and
+     * this; so what was opened is compared with what is found inside by its real place.
      */
     public function open(string $path)
     {
-        $absolute = $this->absolute($path);
-        $file = @fopen($absolute, 'rb') ?: throw UnableToRead::file($path, self::lastError());
-        $opened = fstat($file);
-        clearstatcache(true, $absolute);
-        $named = @lstat($absolute);
-        if ($opened !== false && $named !== false && $opened['ino'] === $named['ino'] && $opened['dev'] === $named['dev']) {
+        $path = Path::of($path)->value;
+        [$file, $isNamed] = $this->standingIn(Path::folderOf($path), function () use ($path): array {
+            // Without waiting, as an opened pipe would have it.
+            $file = @fopen(self::here(Path::nameOf($path)), 'rbn') ?: throw UnableToRead::file($path, self::lastError());
+
+            return [$file, self::isSame(fstat($file), self::lstatHere(Path::nameOf($path)))];
+        });
+        if ($isNamed && self::isOfFile($file)) {
             return $file;
         }
-        $real = realpath($absolute);
-        clearstatcache(true, (string) $real);
-        $inside = $real !== false && $this->contains($real) ? @lstat($real) : false;
-        if ($opened !== false && $inside !== false && $opened['ino'] === $inside['ino'] && $opened['dev'] === $inside['dev']) {
-            return $file;
+        $real = realpath($this->root.'/'.$path);
+        if ($real !== false && $this->contains($real)) {
+            $inside = substr($real, strlen($this->realRoot()) + 1);
+            $isInside = $this->standingIn(Path::folderOf($inside), static fn (): bool => self::isSame(fstat($file), self::lstatHere(Path::nameOf($inside))));
+            if ($isInside && self::isOfFile($file)) {
+                return $file;
+            }
         }
         fclose($file);
 
@@ -201,11 +210,7 @@ final class WorkspaceFiles implements FileSystem
     public function namesLike(string $start): array
     {
         $folder = Path::folderOf($start);
-        try {
-            $names = @scandir($folder === '' ? $this->root : $this->absolute($folder)) ?: [];
-        } catch (InvalidPath) {
-            return [];
-        }
+        $names = array_map(strval(...), array_keys($this->entries($folder) ?? []));
         $prefix = Path::fold(Path::nameOf($start));
         $paths = [];
         foreach ($names as $name) {
@@ -219,20 +224,33 @@ final class WorkspaceFiles implements FileSystem
 
     public function write(string $path, $content, ?string $like): void
     {
-        $absolute = $this->absolute($path);
-        $file = @fopen($absolute, 'xb') ?: throw UnableToWrite::file($path, self::lastError());
-        Trouble::forget();
-        $expected = fstat($content)['size'] ?? null;
-        $written = @stream_copy_to_stream($content, $file);
-        $isWhole = $written !== false && ($expected === null || $written === $expected) && @fflush($file);
-        $why = $isWhole ? '' : Trouble::writing($file);
-        fclose($file);
-        if (! $isWhole) {
-            @unlink($absolute);
+        $mode = $like === null ? null : $this->ownerAndMode($like);
+        $this->standingIn(Path::folderOf($path), static function () use ($path, $content, $mode): void {
+            $name = self::here(Path::nameOf($path));
+            // Exclusive: what has the name already, a link above all, is not written to. It is made before it is opened, since opening goes by names once more.
+            if (! @posix_mknod($name, POSIX_S_IFREG | 0o666)) {
+                throw UnableToWrite::file($path, Trouble::words(posix_strerror(posix_get_last_error())));
+            }
+            $file = @fopen($name, 'r+b');
+            if ($file === false || ! self::isSame(fstat($file), self::lstatHere(Path::nameOf($path)))) {
+                $why = $file === false ? self::lastError() : 'its folder was swapped for another one meanwhile';
+                @unlink($name);
 
-            throw UnableToWrite::file($path, $why);
-        }
-        $this->takePermissions($absolute, $like);
+                throw UnableToWrite::file($path, $why);
+            }
+            Trouble::forget();
+            $expected = fstat($content)['size'] ?? null;
+            $written = @stream_copy_to_stream($content, $file);
+            $isWhole = $written !== false && ($expected === null || $written === $expected) && @fflush($file);
+            $why = $isWhole ? '' : Trouble::writing($file);
+            fclose($file);
+            if (! $isWhole) {
+                @unlink($name);
+
+                throw UnableToWrite::file($path, $why);
+            }
+            self::takePermissions($name, $mode);
+        });
     }
 
     public function takeAttributes(array $likes): void
@@ -258,33 +276,43 @@ final class WorkspaceFiles implements FileSystem
 
     public function replace(string $temporary, string $path): void
     {
-        if (! @rename($this->absolute($temporary), $this->absolute($path))) {
-            throw UnableToWrite::file($path, self::lastError());
-        }
+        $this->standingIn(self::sharedFolder($temporary, $path), static function () use ($temporary, $path): void {
+            if (! @rename(self::here(Path::nameOf($temporary)), self::here(Path::nameOf($path)))) {
+                throw UnableToWrite::file($path, self::lastError());
+            }
+        });
     }
 
     public function place(string $temporary, string $path): void
     {
-        // A hard link, unlike a rename, fails where a file has appeared meanwhile.
-        if (@link($this->absolute($temporary), $this->absolute($path))) {
-            @unlink($this->absolute($temporary));
+        $this->standingIn(self::sharedFolder($temporary, $path), static function () use ($temporary, $path): void {
+            [$from, $to] = [self::here(Path::nameOf($temporary)), self::here(Path::nameOf($path))];
+            // A hard link, unlike a rename, fails where a file has appeared meanwhile.
+            if (@link($from, $to)) {
+                @unlink($from);
 
-            return;
-        }
-        $why = self::lastError();
-        if (file_exists($this->absolute($path))) {
-            throw UnableToWrite::taken($path);
-        }
-        if (! @rename($this->absolute($temporary), $this->absolute($path))) {
-            throw UnableToWrite::file($path, $why);
-        }
+                return;
+            }
+            $why = self::lastError();
+            if (self::lstatHere(Path::nameOf($path)) !== false) {
+                throw UnableToWrite::taken($path);
+            }
+            if (! @rename($from, $to)) {
+                throw UnableToWrite::file($path, $why);
+            }
+        });
     }
 
     public function remove(string $path): void
     {
-        $absolute = $this->absolute($path);
-        if (! @unlink($absolute) && file_exists($absolute)) {
-            throw UnableToWrite::file($path, self::lastError());
+        try {
+            $this->standingIn(Path::folderOf($path), static function () use ($path): void {
+                if (! @unlink(self::here(Path::nameOf($path))) && self::lstatHere(Path::nameOf($path)) !== false) {
+                    throw UnableToWrite::file($path, self::lastError());
+                }
+            });
+        } catch (UnableToRead) {
+            // Without its folder it is away already.
         }
     }
 
@@ -295,17 +323,52 @@ final class WorkspaceFiles implements FileSystem
 
     public function makeFolder(string $folder): void
     {
-        $absolute = $this->absolute($folder);
-        if (! @mkdir($absolute, 0o777) && ! is_dir($absolute)) {
-            throw UnableToWrite::file($folder, self::lastError());
-        }
+        $this->standingIn(Path::folderOf($folder), static function () use ($folder): void {
+            $name = self::here(Path::nameOf($folder));
+            if (! @mkdir($name, 0o777) && ! is_dir($name)) {
+                throw UnableToWrite::file($folder, self::lastError());
+            }
+        });
         $this->insideCache = [];
     }
 
     public function removeEmptyFolder(string $folder): void
     {
-        @rmdir($this->absolute($folder));
+        try {
+            $this->standingIn(Path::folderOf($folder), static fn (): bool => @rmdir(self::here(Path::nameOf($folder))));
+        } catch (UnableToRead) {
+            // It went with the folder that it was in.
+        }
         $this->insideCache = [];
+    }
+
+    /**
+     * What is in a folder.
+     *
+     * @return ?array<array-key, FileStat> by name; null: the folder cannot be read
+     */
+    public function entries(string $folder): ?array
+    {
+        try {
+            return $this->standingIn($folder, static function (): ?array {
+                $handle = @opendir(self::here(''));
+                if ($handle === false) {
+                    return null;
+                }
+                $entries = [];
+                while (($name = readdir($handle)) !== false) {
+                    $stat = $name === '.' || $name === '..' ? false : self::lstatHere($name);
+                    if ($stat !== false) {
+                        $entries[$name] = FileStat::of($stat);
+                    }
+                }
+                closedir($handle);
+
+                return $entries;
+            });
+        } catch (UnableToRead|InvalidPath) {
+            return null;
+        }
     }
 
     public function syncFolder(string $folder): void
@@ -361,21 +424,108 @@ final class WorkspaceFiles implements FileSystem
 
     private function contains(string $real): bool
     {
-        $root = (string) realpath($this->root);
-
-        return $real === $root || str_starts_with($real, $root.'/');
+        return $real === $this->realRoot() || str_starts_with($real, $this->realRoot().'/');
     }
 
-    private function takePermissions(string $absolute, ?string $like): void
+    private function realRoot(): string
     {
-        $stat = $like === null ? false : @stat($this->absolute($like));
-        if ($stat === false) {
+        return $this->realRoot ??= (string) realpath($this->root);
+    }
+
+    /**
+     * Does something with names that stand in a folder. What the folder’s path leads to can be another one a moment later; where a process
+     * stands cannot. So the path is gone once, and where that has led is what counts.
+     *
+     * @template T
+     *
+     * @param  callable(): T  $work
+     * @return T
+     *
+     * @throws InvalidPath where the folder lies outside of the root
+     * @throws UnableToRead where there is none
+     */
+    private function standingIn(string $folder, callable $work): mixed
+    {
+        $before = getcwd() ?: '/';
+        if (! @chdir($folder === '' ? $this->root : $this->root.'/'.Path::of($folder)->value)) {
+            throw UnableToRead::file($folder === '' ? '.' : $folder, self::lastError());
+        }
+        try {
+            $where = getcwd();
+            if ($where === false || ! $this->contains($where)) {
+                throw InvalidPath::outsideRoot($folder);
+            }
+
+            return $work();
+        } finally {
+            chdir($before);
+        }
+    }
+
+    private static function sharedFolder(string $temporary, string $path): string
+    {
+        $folder = Path::folderOf($path);
+
+        return Path::folderOf($temporary) === $folder ? $folder : throw new \LogicException("{$temporary} does not lie beside {$path}.");
+    }
+
+    /** A name in the folder in which the process stands; PHP remembers for minutes where links have led, this one too. */
+    private static function here(string $name): string
+    {
+        foreach (['/proc/self', rtrim(self::HERE, '/'), self::HERE.$name] as $link) {
+            clearstatcache(true, $link);
+        }
+
+        return self::HERE.$name;
+    }
+
+    /** @return array<array-key, int>|false of what has a name in the folder in which the process stands, also where that is a link */
+    private static function lstatHere(string $name): array|false
+    {
+        return @lstat(self::here($name));
+    }
+
+    /**
+     * @param  array<array-key, int>|false  $one
+     * @param  array<array-key, int>|false  $other
+     */
+    private static function isSame(array|false $one, array|false $other): bool
+    {
+        return $one !== false && $other !== false && $one['ino'] === $other['ino'] && $one['dev'] === $other['dev'];
+    }
+
+    /** @param resource $file */
+    private static function isOfFile($file): bool
+    {
+        $stat = fstat($file);
+
+        return $stat !== false && FileStat::of($stat)->isFile();
+    }
+
+    /** @return array{int, int, int}|null owner, group and mode of what has a path; null: nothing has */
+    private function ownerAndMode(string $path): ?array
+    {
+        try {
+            $stat = $this->standingIn(Path::folderOf($path), static fn (): array|false => self::lstatHere(Path::nameOf($path)));
+        } catch (UnableToRead) {
+            return null;
+        }
+
+        return $stat === false || FileStat::of($stat)->isLink() ? null : [$stat['uid'], $stat['gid'], $stat['mode'] & 0o7777];
+    }
+
+    /** @param array{int, int, int}|null $like */
+    private static function takePermissions(string $name, ?array $like): void
+    {
+        $stat = @lstat($name);
+        if ($like === null || $stat === false) {
             return;
         }
-        @chmod($absolute, $stat['mode'] & 0o7777);
-        if ($stat['uid'] !== @fileowner($absolute) || $stat['gid'] !== @filegroup($absolute)) {
-            @chown($absolute, $stat['uid']);
-            @chgrp($absolute, $stat['gid']);
+        [$owner, $group, $mode] = $like;
+        @chmod($name, $mode);
+        if ($owner !== $stat['uid'] || $group !== $stat['gid']) {
+            @chown($name, $owner);
+            @chgrp($name, $group);
         }
     }
 
