@@ -82,6 +82,14 @@ arch('controllers ask services and touch no files')
     ->expect('App\Http\Controllers')
     ->not->toUse(['Hafenbuch\Core\Write\Transaction', 'Hafenbuch\Core\Write\Recovery', 'file_put_contents', 'rename', 'unlink']);
 
+arch('one class opens what lies in a workspace')
+    ->expect(['App\Drafts', 'App\Http', 'App\Naming', 'App\Past', 'App\Quay', 'App\Saving', 'App\Workspace'])
+    ->not->toUse(['fopen', 'file_get_contents', 'file_put_contents', 'file', 'readfile', 'copy', 'rename', 'unlink', 'mkdir', 'rmdir', 'opendir', 'scandir', 'glob', 'symlink', 'link', 'touch', 'chmod'])
+    ->ignoring([
+        // The walls themselves, and what lies in folders of our own.
+        'App\Workspace\Files', 'App\Workspace\Kept\KeptFile', 'App\Workspace\WorkspaceLock', 'App\Workspace\Reading\ReaderProcess',
+    ]);
+
 arch('services know nothing of requests')
     ->expect(['App\Workspace', 'App\Drafts', 'App\Naming', 'App\Quay', 'App\Saving', 'App\Past'])
     ->not->toUse('Illuminate\Http');
