@@ -17,6 +17,7 @@ use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Event;
 use Illuminate\Support\Facades\RateLimiter;
 use Illuminate\Support\Facades\Storage;
+use Illuminate\Support\Facades\Vite;
 use Illuminate\Support\ServiceProvider;
 
 final class HafenbuchProvider extends ServiceProvider
@@ -35,6 +36,8 @@ final class HafenbuchProvider extends ServiceProvider
     public function boot(): void
     {
         Trouble::listen();
+        // From where the page came, and not from where a request says that it came.
+        Vite::createAssetPathsUsing(static fn (string $path): string => '/'.ltrim($path, '/'));
         Event::listen(DraftsCaughtUp::class, LetCaughtUpDraftsGo::class);
         RateLimiter::for('login', static function (Request $request): array {
             $account = mb_strtolower(is_string($email = $request->input('email')) ? mb_strcut($email, 0, 255) : '');

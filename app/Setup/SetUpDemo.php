@@ -17,11 +17,13 @@ use App\Workspace\Workspaces;
 use Hafenbuch\Core\Plan\Decision;
 use Illuminate\Console\Command;
 use Illuminate\Filesystem\Filesystem;
+use Illuminate\Support\Facades\Hash;
+use Illuminate\Support\Str;
 
 /** Copies the demo's files into a writable folder and tells its story: who has what open, and what is unsaved. */
 final class SetUpDemo extends Command
 {
-    protected $signature = 'hafenbuch:demo {--fresh : Put the demo back as it was} {--show-login}';
+    protected $signature = 'hafenbuch:demo {--fresh : Put the demo back as it was} {--on-network : Others can reach this server, so the published password is not good enough} {--show-login}';
 
     protected $description = 'Set up the demo workspace';
 
@@ -29,13 +31,28 @@ final class SetUpDemo extends Command
     {
         $story = json_decode($files->get(base_path('demo/story.json')), true, 16, JSON_THROW_ON_ERROR);
         if ($this->option('show-login')) {
-            $this->line("Demo login:          {$story['people'][0]['email']}  password: {$story['password']}");
+            $password = $files->exists($this->ownPassword()) ? $files->get($this->ownPassword()) : $story['password'];
+            $this->line("Demo login:          {$story['people'][0]['email']}  password: {$password}");
 
             return self::SUCCESS;
         }
+        if ($this->option('fresh')) {
+            $files->delete($this->ownPassword());
+        }
+        $this->setUp($story, $files, $scanner, $drafts, $desk, $history, $edits);
+        if ($this->option('on-network')) {
+            $this->replacePublishedPasswords($files, $story);
+        }
+
+        return self::SUCCESS;
+    }
+
+    /** @param array<string, mixed> $story */
+    private function setUp(array $story, Filesystem $files, Scanner $scanner, DraftDesk $drafts, Execution $desk, DemoHistory $history, DemoEdits $edits): void
+    {
         $workspace = Workspace::query()->where('name', $story['workspace'])->first();
         if ($workspace !== null && ! $this->option('fresh')) {
-            return self::SUCCESS;
+            return;
         }
         $workspace?->delete();
         $people = $this->people($story['people'], $story['password']);
@@ -70,8 +87,25 @@ final class SetUpDemo extends Command
         $this->disturb($root, $story);
         $scanner->run($workspace);
         $this->line("The demo is ready in {$root}");
+    }
 
-        return self::SUCCESS;
+    /** Where the password is that the demo's people have in place of the published one. */
+    private function ownPassword(): string
+    {
+        return storage_path('demo-password');
+    }
+
+    /** @param array<string, mixed> $story */
+    private function replacePublishedPasswords(Filesystem $files, array $story): void
+    {
+        $password = $files->exists($this->ownPassword()) ? $files->get($this->ownPassword()) : Str::password(16, symbols: false);
+        $files->put($this->ownPassword(), $password);
+        $files->chmod($this->ownPassword(), 0o600);
+        foreach (User::query()->whereIn('email', array_column($story['people'], 'email'))->get() as $person) {
+            if (Hash::check($story['password'], (string) $person->password)) {
+                $person->update(['password' => $password]);
+            }
+        }
     }
 
     /**

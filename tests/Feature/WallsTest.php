@@ -3,11 +3,15 @@
 declare(strict_types=1);
 
 use App\Drafts\DraftDesk;
+use App\Drafts\Locks;
 use App\Models\User;
+use App\Models\Workspace;
 use App\Workspace\Files\WorkspaceFiles;
+use App\Workspace\Workspaces;
 use Hafenbuch\Core\Path\InvalidPath;
 use Hafenbuch\Core\Write\UnableToRead;
 use Hafenbuch\Core\Write\UnableToWrite;
+use Illuminate\Support\Facades\Hash;
 use Symfony\Component\Process\Process;
 use Tests\Support\Harbour;
 
@@ -156,4 +160,48 @@ it('reads and writes nothing outside while folders and files are swapped for lin
     expect($leaks)->toBe([])->and(scandir($outside))->toBe(['.', '..', 'a.md'])->and(file_get_contents("{$outside}/a.md"))->toBe('a secret')
         // Both ways were met, else this has shown nothing.
         ->and($read)->toBeGreaterThan(50)->and($refused)->toBeGreaterThan(50);
+});
+
+it('keeps the versions of a document that someone else has locked', function () {
+    $other = $this->harbour->member('Other');
+    for ($n = 1; $n < 4; $n++) {
+        $this->harbour->draft('a.md', "# A {$n}\n");
+        $this->harbour->saveAll();
+    }
+    Locks::take($this->harbour->document('a.md'), $other);
+    api('POST', "documents/{$this->a->id}/versions/thin", ['numbers' => [1]])->assertStatus(423);
+    $new = $this->harbour->draft('new.md', '# New');
+    Locks::take($new, $other);
+    api('PATCH', "documents/{$new->id}", ['path' => 'elsewhere.md'], $new->refresh()->revision)->assertStatus(423);
+});
+
+it('names no address in its pages, whatever host a request says, and not what it is made with', function () {
+    $page = $this->withHeader('Host', 'elsewhere.example')->get('/');
+    expect($page->getContent())->not->toContain('elsewhere.example')->and($page->headers->has('X-Powered-By'))->toBeFalse();
+});
+
+it('gives the demo a password of its own where others can reach the server', function () {
+    $story = json_decode((string) file_get_contents(base_path('demo/story.json')), true);
+    $person = User::query()->updateOrCreate(['email' => $story['people'][0]['email']], ['name' => $story['people'][0]['name'], 'password' => $story['password']]);
+    $workspace = null;
+    if (Workspace::query()->where('name', $story['workspace'])->doesntExist()) {
+        mkdir($root = dirname($this->harbour->root).'/'.bin2hex(random_bytes(4)));
+        $workspace = Workspaces::add($story['workspace'], $root, $person);
+    }
+    try {
+        $this->artisan('hafenbuch:demo', ['--on-network' => true])->assertSuccessful();
+        $own = (string) file_get_contents(storage_path('demo-password'));
+        expect(Hash::check($story['password'], $person->refresh()->password))->toBeFalse()->and(Hash::check($own, $person->password))->toBeTrue()->and(fileperms(storage_path('demo-password')) & 0o777)->toBe(0o600);
+        $this->artisan('hafenbuch:demo', ['--show-login' => true])->expectsOutputToContain($own)->assertSuccessful();
+    } finally {
+        @unlink(storage_path('demo-password'));
+        $workspace?->delete();
+        $person->update(['password' => $story['password']]);
+    }
+});
+
+it('tells of failed work in the background in a place that is there', function () {
+    app('queue.failer')->log('database', 'default', '{"uuid":"x"}', new RuntimeException('It did not work.'));
+    expect(array_column(array_map(static fn (object $one): array => (array) $one, app('queue.failer')->all()), 'exception')[0])->toContain('It did not work.');
+    app('queue.failer')->flush();
 });

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Drafts\Locks;
 use App\Http\Data\VersionData;
 use App\Http\DraftEdit;
 use App\Http\ListOf;
@@ -55,8 +56,9 @@ final readonly class VersionController
     #[OA\Post(path: '/workspaces/{workspace}/documents/{document}/versions/thin', operationId: 'thinVersions', requestBody: new Body([
         new OA\Property(property: 'numbers', type: 'array', items: new OA\Items(type: 'integer')),
     ], ['numbers']), responses: [new Ok('Version', list: true)])]
-    public function thin(Request $request, Workspace $workspace, Document $document): JsonResponse
+    public function thin(Request $request, Workspace $workspace, Document $document, #[CurrentUser] User $person): JsonResponse
     {
+        Locks::refuseOthers($document, $person);
         $given = $request->validate(['numbers' => ['required', ListOf::numbers(10_000)]]);
         $this->retention->thin($document, array_values(array_map(intval(...), $given['numbers'])));
 
