@@ -33,7 +33,7 @@ final class Harbour
     /** @param array<string, string> $files content by path */
     public function __construct(array $files = [])
     {
-        $name = 'house-'.getmypid().'-'.++self::$count;
+        $name = 'house-'.bin2hex(random_bytes(5)).'-'.++self::$count;
         $this->root = config('hafenbuch.roots')[0].'/'.$name;
         mkdir($this->root, 0o777, true);
         foreach ($files as $path => $content) {
