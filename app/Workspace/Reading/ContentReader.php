@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Workspace\Reading;
 
+use App\Support\Deadline;
+use App\Support\TookTooLong;
 use Hafenbuch\Core\Format\FormatRegistry;
 use Hafenbuch\Core\Format\ParsedContent;
 use Hafenbuch\Core\Path\Path;
@@ -15,9 +17,12 @@ final readonly class ContentReader
 {
     private const TITLE_CHARACTERS = 500;
 
+    private const SECONDS = 10;
+
     private Resolver $resolver;
 
-    public function __construct(private FormatRegistry $formats, string $root)
+    /** @param int $seconds that one content may take */
+    public function __construct(private FormatRegistry $formats, string $root, private int $seconds = self::SECONDS)
     {
         $this->resolver = new Resolver($root);
     }
@@ -36,7 +41,11 @@ final readonly class ContentReader
 
     public function read(string $path, string $bytes): IndexedContent
     {
-        return $this->analysis($path, $this->formats->read($path, $bytes));
+        try {
+            return Deadline::within($this->seconds, fn (): IndexedContent => $this->analysis($path, $this->formats->read($path, $bytes)));
+        } catch (TookTooLong) {
+            return $this->analysis($path, ParsedContent::leaf("Reading it took longer than {$this->seconds} s and was ended, so it is not known what it refers to."));
+        }
     }
 
     private function analysis(string $path, ParsedContent $reading): IndexedContent
