@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use App\Http\Errors;
+use App\Http\Middleware\BodySizes;
 use App\Http\Middleware\PlainAddresses;
 use App\Http\Middleware\SecurityHeaders;
 use Illuminate\Foundation\Application;
@@ -20,7 +21,7 @@ $app = Application::configure(basePath: dirname(__DIR__))
         // Hafenbuch is served from one origin only, and the package behind this is absent (compat/).
         $middleware->remove(HandleCors::class);
         $middleware->append(SecurityHeaders::class);
-        $middleware->api(prepend: [PlainAddresses::class]);
+        $middleware->api(prepend: [BodySizes::class, PlainAddresses::class]);
         $middleware->statefulApi();
         $middleware->redirectGuestsTo('/login');
         // Bytes and names of documents come and go as they are, however deep they lie in what is sent.

@@ -205,3 +205,9 @@ it('tells of failed work in the background in a place that is there', function (
     expect(array_column(array_map(static fn (object $one): array => (array) $one, app('queue.failer')->all()), 'exception')[0])->toContain('It did not work.');
     app('queue.failer')->flush();
 });
+
+it('takes no more than an address has use for', function () {
+    ($this->fromPage)()->postJson('/api/session', ['email' => 'a@greetholm.example', 'password' => str_repeat('x', 40_000)])->assertStatus(413)->assertSee('at most 16,384');
+    api('POST', 'plan', ['decisions' => [], 'more' => str_repeat('x', 17 * 1024 * 1024)])->assertStatus(413);
+    api('PUT', "documents/{$this->a->id}/draft", ['content' => str_repeat("line\n", 4 * 1024 * 1024)], $this->a->revision)->assertSuccessful();
+});
