@@ -38,3 +38,9 @@ it('leaves the alarms of others as they were', function () {
         pcntl_async_signals(false);
     }
 });
+
+it('leaves a document alone that has more references than anyone can follow', function () {
+    $reader = new ContentReader(FormatRegistry::standard(), '/nowhere');
+    expect($reader->read('a.md', str_repeat("[a](b.md)\n", 50_000))->references)->toHaveCount(50_000)
+        ->and($reader->read('a.md', str_repeat("[a](b.md)\n", 50_001)))->references->toBe([])->note()->toContain('50,000 references');
+});

@@ -19,6 +19,9 @@ final readonly class ContentReader
 
     private const SECONDS = 10;
 
+    /** A document with more would take a request all its memory, and everyone else half a minute. */
+    private const REFERENCES = 50_000;
+
     private Resolver $resolver;
 
     /** @param int $seconds that one content may take */
@@ -42,10 +45,18 @@ final readonly class ContentReader
     public function read(string $path, string $bytes): IndexedContent
     {
         try {
-            return Deadline::within($this->seconds, fn (): IndexedContent => $this->analysis($path, $this->formats->read($path, $bytes)));
+            return Deadline::within($this->seconds, fn (): IndexedContent => $this->analysis($path, $this->parsed($path, $bytes)));
         } catch (TookTooLong) {
             return $this->analysis($path, ParsedContent::leaf("Reading it took longer than {$this->seconds} s and was ended, so it is not known what it refers to."));
         }
+    }
+
+    private function parsed(string $path, string $bytes): ParsedContent
+    {
+        $parsed = $this->formats->read($path, $bytes);
+
+        return count($parsed->references) <= self::REFERENCES ? $parsed
+            : ParsedContent::leaf('It has more than '.number_format(self::REFERENCES).' references, so it is not known what it refers to. Divide it.');
     }
 
     private function analysis(string $path, ParsedContent $reading): IndexedContent
