@@ -18,12 +18,9 @@ final class WorkspaceFiles implements FileSystem
     /** Up to so many are brought to the disk one by one. */
     private const FEW = 8;
 
-    /** The folder in which the process stands, whatever its name is by now (proc(5)). For “./x” PHP would go by names from the root again. */
-    private const HERE = '/proc/self/cwd/';
-
     private readonly string $root;
 
-    private ?string $realRoot = null;
+    private readonly Walls $walls;
 
     /** @var array<string, bool> whether a folder's real place is inside the root */
     private array $insideCache = [];
@@ -36,6 +33,7 @@ final class WorkspaceFiles implements FileSystem
     public function __construct(string $root)
     {
         $this->root = rtrim($root, '/');
+        $this->walls = new Walls($this->root);
     }
 
     public static function of(Workspace $workspace): self
@@ -82,7 +80,7 @@ final class WorkspaceFiles implements FileSystem
             return $found;
         }
         $real = realpath($absolute);
-        $stat = $real !== false && $this->contains($real) ? @stat($real) : false;
+        $stat = $real !== false && $this->walls->contains($real) ? @stat($real) : false;
 
         return $stat === false ? null : FileStat::of($stat);
     }
@@ -179,26 +177,26 @@ final class WorkspaceFiles implements FileSystem
     public function open(string $path)
     {
         $path = Path::of($path)->value;
-        [$file, $isNamed] = $this->standingIn(Path::folderOf($path), function () use ($path): array {
+        [$file, $isNamed] = $this->walls->standingIn(Path::folderOf($path), function () use ($path): array {
             // Without waiting, as an opened pipe would have it.
-            $file = @fopen(self::here(Path::nameOf($path)), 'rbn') ?: throw UnableToRead::file($path, self::lastError());
+            $file = @fopen(Walls::here(Path::nameOf($path)), 'rbn') ?: throw UnableToRead::file($path, self::lastError());
 
-            return [$file, self::isSame(fstat($file), self::lstatHere(Path::nameOf($path)))];
+            return [$file, Walls::isSame(fstat($file), Walls::lstat(Path::nameOf($path)))];
         });
         if ($isNamed && self::isOfFile($file)) {
             return $file;
         }
         $real = realpath($this->root.'/'.$path);
-        if ($real !== false && $this->contains($real)) {
-            $inside = substr($real, strlen($this->realRoot()) + 1);
-            $isInside = $this->standingIn(Path::folderOf($inside), static fn (): bool => self::isSame(fstat($file), self::lstatHere(Path::nameOf($inside))));
+        if ($real !== false && $this->walls->contains($real)) {
+            $inside = substr($real, strlen($this->walls->realRoot()) + 1);
+            $isInside = $this->walls->standingIn(Path::folderOf($inside), static fn (): bool => Walls::isSame(fstat($file), Walls::lstat(Path::nameOf($inside))));
             if ($isInside && self::isOfFile($file)) {
                 return $file;
             }
         }
         fclose($file);
 
-        throw UnableToRead::file($path, $real !== false && ! $this->contains($real) ? 'it is a link that leads out of the workspace' : 'another file took its place while it was opened');
+        throw UnableToRead::file($path, $real !== false && ! $this->walls->contains($real) ? 'it is a link that leads out of the workspace' : 'another file took its place while it was opened');
     }
 
     /**
@@ -224,15 +222,15 @@ final class WorkspaceFiles implements FileSystem
 
     public function write(string $path, $content, ?string $like): void
     {
-        $mode = $like === null ? null : $this->ownerAndMode($like);
-        $this->standingIn(Path::folderOf($path), static function () use ($path, $content, $mode): void {
-            $name = self::here(Path::nameOf($path));
+        $permissions = $like === null ? null : $this->permissionsOf($like);
+        $this->walls->standingIn(Path::folderOf($path), static function () use ($path, $content, $permissions): void {
+            $name = Walls::here(Path::nameOf($path));
             // Exclusive: what has the name already, a link above all, is not written to. It is made before it is opened, since opening goes by names once more.
             if (! @posix_mknod($name, POSIX_S_IFREG | 0o666)) {
                 throw UnableToWrite::file($path, Trouble::words(posix_strerror(posix_get_last_error())));
             }
             $file = @fopen($name, 'r+b');
-            if ($file === false || ! self::isSame(fstat($file), self::lstatHere(Path::nameOf($path)))) {
+            if ($file === false || ! Walls::isSame(fstat($file), Walls::lstat(Path::nameOf($path)))) {
                 $why = $file === false ? self::lastError() : 'its folder was swapped for another one meanwhile';
                 @unlink($name);
 
@@ -249,7 +247,7 @@ final class WorkspaceFiles implements FileSystem
 
                 throw UnableToWrite::file($path, $why);
             }
-            self::takePermissions($name, $mode);
+            $permissions?->giveTo($name);
         });
     }
 
@@ -276,8 +274,8 @@ final class WorkspaceFiles implements FileSystem
 
     public function replace(string $temporary, string $path): void
     {
-        $this->standingIn(self::sharedFolder($temporary, $path), static function () use ($temporary, $path): void {
-            if (! @rename(self::here(Path::nameOf($temporary)), self::here(Path::nameOf($path)))) {
+        $this->walls->standingIn(self::sharedFolder($temporary, $path), static function () use ($temporary, $path): void {
+            if (! @rename(Walls::here(Path::nameOf($temporary)), Walls::here(Path::nameOf($path)))) {
                 throw UnableToWrite::file($path, self::lastError());
             }
         });
@@ -285,8 +283,8 @@ final class WorkspaceFiles implements FileSystem
 
     public function place(string $temporary, string $path): void
     {
-        $this->standingIn(self::sharedFolder($temporary, $path), static function () use ($temporary, $path): void {
-            [$from, $to] = [self::here(Path::nameOf($temporary)), self::here(Path::nameOf($path))];
+        $this->walls->standingIn(self::sharedFolder($temporary, $path), static function () use ($temporary, $path): void {
+            [$from, $to] = [Walls::here(Path::nameOf($temporary)), Walls::here(Path::nameOf($path))];
             // A hard link, unlike a rename, fails where a file has appeared meanwhile.
             if (@link($from, $to)) {
                 @unlink($from);
@@ -294,7 +292,7 @@ final class WorkspaceFiles implements FileSystem
                 return;
             }
             $why = self::lastError();
-            if (self::lstatHere(Path::nameOf($path)) !== false) {
+            if (Walls::lstat(Path::nameOf($path)) !== false) {
                 throw UnableToWrite::taken($path);
             }
             if (! @rename($from, $to)) {
@@ -306,8 +304,8 @@ final class WorkspaceFiles implements FileSystem
     public function remove(string $path): void
     {
         try {
-            $this->standingIn(Path::folderOf($path), static function () use ($path): void {
-                if (! @unlink(self::here(Path::nameOf($path))) && self::lstatHere(Path::nameOf($path)) !== false) {
+            $this->walls->standingIn(Path::folderOf($path), static function () use ($path): void {
+                if (! @unlink(Walls::here(Path::nameOf($path))) && Walls::lstat(Path::nameOf($path)) !== false) {
                     throw UnableToWrite::file($path, self::lastError());
                 }
             });
@@ -323,8 +321,8 @@ final class WorkspaceFiles implements FileSystem
 
     public function makeFolder(string $folder): void
     {
-        $this->standingIn(Path::folderOf($folder), static function () use ($folder): void {
-            $name = self::here(Path::nameOf($folder));
+        $this->walls->standingIn(Path::folderOf($folder), static function () use ($folder): void {
+            $name = Walls::here(Path::nameOf($folder));
             if (! @mkdir($name, 0o777) && ! is_dir($name)) {
                 throw UnableToWrite::file($folder, self::lastError());
             }
@@ -335,7 +333,7 @@ final class WorkspaceFiles implements FileSystem
     public function removeEmptyFolder(string $folder): void
     {
         try {
-            $this->standingIn(Path::folderOf($folder), static fn (): bool => @rmdir(self::here(Path::nameOf($folder))));
+            $this->walls->standingIn(Path::folderOf($folder), static fn (): bool => @rmdir(Walls::here(Path::nameOf($folder))));
         } catch (UnableToRead) {
             // It went with the folder that it was in.
         }
@@ -350,14 +348,14 @@ final class WorkspaceFiles implements FileSystem
     public function entries(string $folder): ?array
     {
         try {
-            return $this->standingIn($folder, static function (): ?array {
-                $handle = @opendir(self::here(''));
+            return $this->walls->standingIn($folder, static function (): ?array {
+                $handle = @opendir(Walls::here(''));
                 if ($handle === false) {
                     return null;
                 }
                 $entries = [];
                 while (($name = readdir($handle)) !== false) {
-                    $stat = $name === '.' || $name === '..' ? false : self::lstatHere($name);
+                    $stat = $name === '.' || $name === '..' ? false : Walls::lstat($name);
                     if ($stat !== false) {
                         $entries[$name] = FileStat::of($stat);
                     }
@@ -419,47 +417,7 @@ final class WorkspaceFiles implements FileSystem
         clearstatcache(true, $absolute);
         $real = realpath($absolute);
 
-        return $real !== false && $this->contains($real) && $this->isInside(Path::folderOf($folder));
-    }
-
-    private function contains(string $real): bool
-    {
-        return $real === $this->realRoot() || str_starts_with($real, $this->realRoot().'/');
-    }
-
-    private function realRoot(): string
-    {
-        return $this->realRoot ??= (string) realpath($this->root);
-    }
-
-    /**
-     * Does something with names that stand in a folder. What the folder’s path leads to can be another one a moment later; where a process
-     * stands cannot. So the path is gone once, and where that has led is what counts.
-     *
-     * @template T
-     *
-     * @param  callable(): T  $work
-     * @return T
-     *
-     * @throws InvalidPath where the folder lies outside of the root
-     * @throws UnableToRead where there is none
-     */
-    private function standingIn(string $folder, callable $work): mixed
-    {
-        $before = getcwd() ?: '/';
-        if (! @chdir($folder === '' ? $this->root : $this->root.'/'.Path::of($folder)->value)) {
-            throw UnableToRead::file($folder === '' ? '.' : $folder, self::lastError());
-        }
-        try {
-            $where = getcwd();
-            if ($where === false || ! $this->contains($where)) {
-                throw InvalidPath::outsideRoot($folder);
-            }
-
-            return $work();
-        } finally {
-            chdir($before);
-        }
+        return $real !== false && $this->walls->contains($real) && $this->isInside(Path::folderOf($folder));
     }
 
     private static function sharedFolder(string $temporary, string $path): string
@@ -467,31 +425,6 @@ final class WorkspaceFiles implements FileSystem
         $folder = Path::folderOf($path);
 
         return Path::folderOf($temporary) === $folder ? $folder : throw new \LogicException("{$temporary} does not lie beside {$path}.");
-    }
-
-    /** A name in the folder in which the process stands; PHP remembers for minutes where links have led, this one too. */
-    private static function here(string $name): string
-    {
-        foreach (['/proc/self', rtrim(self::HERE, '/'), self::HERE.$name] as $link) {
-            clearstatcache(true, $link);
-        }
-
-        return self::HERE.$name;
-    }
-
-    /** @return array<array-key, int>|false of what has a name in the folder in which the process stands, also where that is a link */
-    private static function lstatHere(string $name): array|false
-    {
-        return @lstat(self::here($name));
-    }
-
-    /**
-     * @param  array<array-key, int>|false  $one
-     * @param  array<array-key, int>|false  $other
-     */
-    private static function isSame(array|false $one, array|false $other): bool
-    {
-        return $one !== false && $other !== false && $one['ino'] === $other['ino'] && $one['dev'] === $other['dev'];
     }
 
     /** @param resource $file */
@@ -502,30 +435,12 @@ final class WorkspaceFiles implements FileSystem
         return $stat !== false && FileStat::of($stat)->isFile();
     }
 
-    /** @return array{int, int, int}|null owner, group and mode of what has a path; null: nothing has */
-    private function ownerAndMode(string $path): ?array
+    private function permissionsOf(string $path): ?Permissions
     {
         try {
-            $stat = $this->standingIn(Path::folderOf($path), static fn (): array|false => self::lstatHere(Path::nameOf($path)));
+            return $this->walls->standingIn(Path::folderOf($path), static fn (): ?Permissions => Permissions::of(Walls::lstat(Path::nameOf($path))));
         } catch (UnableToRead) {
             return null;
-        }
-
-        return $stat === false || FileStat::of($stat)->isLink() ? null : [$stat['uid'], $stat['gid'], $stat['mode'] & 0o7777];
-    }
-
-    /** @param array{int, int, int}|null $like */
-    private static function takePermissions(string $name, ?array $like): void
-    {
-        $stat = @lstat($name);
-        if ($like === null || $stat === false) {
-            return;
-        }
-        [$owner, $group, $mode] = $like;
-        @chmod($name, $mode);
-        if ($owner !== $stat['uid'] || $group !== $stat['gid']) {
-            @chown($name, $owner);
-            @chgrp($name, $group);
         }
     }
 
