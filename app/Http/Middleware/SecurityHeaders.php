@@ -14,7 +14,9 @@ final class SecurityHeaders
     public function handle(Request $request, \Closure $next): Response
     {
         $response = $next($request);
-        header_remove('X-Powered-By');
+        if (! headers_sent()) {
+            header_remove('X-Powered-By');
+        }
         $defaults = [
             'Content-Security-Policy' => Vite::isRunningHot() ? self::forDevelopment() : "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' blob: data:; media-src 'self' blob:; font-src 'self' data:; frame-ancestors 'none'; base-uri 'none'; form-action 'self'",
             'X-Content-Type-Options' => 'nosniff',
