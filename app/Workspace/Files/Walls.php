@@ -11,7 +11,7 @@ use Hafenbuch\Core\Write\UnableToRead;
 /** Keeps what is done inside one folder, whatever is swapped for what meanwhile: check and use are one step. */
 final class Walls
 {
-    /** The folder in which the process stands, whatever its name is by now (proc(5)). For “./x” PHP would go by names from the root again. */
+    /** The folder in which the process stands, whatever its name is by now (proc(5)). */
     private const HERE = '/proc/self/cwd/';
 
     private ?string $realRoot = null;
@@ -59,19 +59,38 @@ final class Walls
         }
     }
 
-    /** A name in the folder in which the process stands; PHP remembers for minutes where links have led, this one too. */
+    /** A name in the folder in which the process stands, for calls that pass names on to the kernel as they are. */
     public static function here(string $name): string
     {
-        foreach (['/proc/self', rtrim(self::HERE, '/'), self::HERE.$name] as $link) {
-            clearstatcache(true, $link);
-        }
-
         return self::HERE.$name;
+    }
+
+    /**
+     * Opens what has a name in the folder in which the process stands. PHP goes by names from the root, by links that it remembers too; so what
+     * it has opened is compared with what has the name here.
+     *
+     * @param  string  $folder  in which the process stands
+     * @return array{resource|false, bool} what was opened, and whether it has the name here
+     */
+    public function open(string $folder, string $name, string $mode): array
+    {
+        $absolute = $this->root.'/'.($folder === '' ? '' : $folder.'/').$name;
+        $file = @fopen($absolute, $mode);
+        if ($file !== false && self::isSame(fstat($file), self::lstat($name))) {
+            return [$file, true];
+        }
+        // What it remembers may be of a former folder.
+        clearstatcache(true);
+        $again = @fopen($absolute, $mode);
+
+        return [$again, $again !== false && self::isSame(fstat($again), self::lstat($name))];
     }
 
     /** @return array<array-key, int>|false of what has a name in the folder in which the process stands, also where that is a link */
     public static function lstat(string $name): array|false
     {
+        clearstatcache();
+
         return @lstat(self::here($name));
     }
 

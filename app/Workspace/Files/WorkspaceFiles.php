@@ -179,9 +179,9 @@ final class WorkspaceFiles implements FileSystem
         $path = Path::of($path)->value;
         [$file, $isNamed] = $this->walls->standingIn(Path::folderOf($path), function () use ($path): array {
             // Without waiting, as an opened pipe would have it.
-            $file = @fopen(Walls::here(Path::nameOf($path)), 'rbn') ?: throw UnableToRead::file($path, self::lastError());
+            [$file, $isNamed] = $this->walls->open(Path::folderOf($path), Path::nameOf($path), 'rbn');
 
-            return [$file, Walls::isSame(fstat($file), Walls::lstat(Path::nameOf($path)))];
+            return [$file ?: throw UnableToRead::file($path, self::lastError()), $isNamed];
         });
         if ($isNamed && self::isOfFile($file)) {
             return $file;
@@ -223,14 +223,14 @@ final class WorkspaceFiles implements FileSystem
     public function write(string $path, $content, ?string $like): void
     {
         $permissions = $like === null ? null : $this->permissionsOf($like);
-        $this->walls->standingIn(Path::folderOf($path), static function () use ($path, $content, $permissions): void {
+        $this->walls->standingIn(Path::folderOf($path), function () use ($path, $content, $permissions): void {
             $name = Walls::here(Path::nameOf($path));
             // Exclusive: what has the name already, a link above all, is not written to. It is made before it is opened, since opening goes by names once more.
             if (! @posix_mknod($name, POSIX_S_IFREG | 0o666)) {
                 throw UnableToWrite::file($path, Trouble::words(posix_strerror(posix_get_last_error())));
             }
-            $file = @fopen($name, 'r+b');
-            if ($file === false || ! Walls::isSame(fstat($file), Walls::lstat(Path::nameOf($path)))) {
+            [$file, $isNamed] = $this->walls->open(Path::folderOf($path), Path::nameOf($path), 'r+b');
+            if ($file === false || ! $isNamed) {
                 $why = $file === false ? self::lastError() : 'its folder was swapped for another one meanwhile';
                 @unlink($name);
 
