@@ -13,6 +13,7 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Support\Facades\Auth;
+use Illuminate\Support\Facades\Hash;
 use Laravel\Sanctum\PersonalAccessToken;
 use OpenApi\Attributes as OA;
 
@@ -26,6 +27,11 @@ final class SessionController
         }
         $given = $request->validate(['email' => 'required|string|max:255', 'password' => 'required|string|max:255']);
         if (! Auth::guard('web')->attempt($given)) {
+            // Comparing takes most of the time that a login takes, so an address that nobody has must take it too.
+            if (User::query()->where('email', $given['email'])->doesntExist()) {
+                Hash::make($given['password']);
+            }
+
             return Errors::respond(422, 'The e-mail address and the password do not go together. Check both, and try again.');
         }
         $request->session()->regenerate();
