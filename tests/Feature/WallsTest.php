@@ -22,7 +22,6 @@ beforeEach(function () {
     $this->harbour = new Harbour(['a.md' => "# A\n", 'drawing.svg' => '<svg xmlns="http://www.w3.org/2000/svg"><foreignObject><meta xmlns="http://www.w3.org/1999/xhtml" http-equiv="refresh" content="0;url=https://elsewhere.example/"/></foreignObject></svg>']);
     $this->actingAs($this->harbour->owner);
     $this->a = $this->harbour->document('a.md');
-    $this->fromPage = fn () => $this->withSession(['_token' => 'page'])->withHeaders(['Referer' => config('app.url'), 'X-CSRF-TOKEN' => 'page']);
 });
 
 it('lets a shown document lead the browser nowhere', function (string $address) {
@@ -47,7 +46,7 @@ it('logs nobody in from elsewhere, and says what to do', function () {
     app('auth')->forgetGuards();
     User::query()->whereKey($this->harbour->owner->id)->update(['password' => bcrypt('tidegauge')]);
     $this->postJson('/api/session', ['email' => $this->harbour->owner->email, 'password' => 'tidegauge'])->assertStatus(403)->assertSee('page of this server');
-    ($this->fromPage)()->postJson('/api/session', ['email' => $this->harbour->owner->email, 'password' => 'tidegauge'])->assertOk();
+    $this->asPage()->postJson('/api/session', ['email' => $this->harbour->owner->email, 'password' => 'tidegauge'])->assertOk();
 });
 
 it('hashes as often for an address that it does not know as for one that it knows', function () {
@@ -73,7 +72,7 @@ it('hashes as often for an address that it does not know as for one that it know
     config(['hashing.driver' => 'counting']);
     $asked = function (string $email) use ($hasher): int {
         $hasher->times = 0;
-        ($this->fromPage)()->postJson('/api/session', ['email' => $email, 'password' => 'wrong'])->assertStatus(422);
+        $this->asPage()->postJson('/api/session', ['email' => $email, 'password' => 'wrong'])->assertStatus(422);
 
         return $hasher->times;
     };
@@ -85,12 +84,12 @@ it('throttles who guesses the password of one account from many addresses', func
     $answers = [];
     for ($n = 0; $n < 60; $n++) {
         $this->withServerVariables(['REMOTE_ADDR' => "10.0.{$n}.1"]);
-        $answers[] = ($this->fromPage)()->postJson('/api/session', ['email' => $this->harbour->owner->email, 'password' => "guess-{$n}"])->getStatusCode();
+        $answers[] = $this->asPage()->postJson('/api/session', ['email' => $this->harbour->owner->email, 'password' => "guess-{$n}"])->getStatusCode();
     }
     expect($answers)->toContain(429)->and($answers[0])->toBe(422);
     // A colleague with the same way out into the world is not kept from logging in.
     $this->withServerVariables(['REMOTE_ADDR' => '10.0.1.1']);
-    ($this->fromPage)()->postJson('/api/session', ['email' => 'colleague@greetholm.example', 'password' => 'x'])->assertStatus(422);
+    $this->asPage()->postJson('/api/session', ['email' => 'colleague@greetholm.example', 'password' => 'x'])->assertStatus(422);
 });
 
 it('voids the token of a program that logs out', function () {
@@ -222,7 +221,7 @@ it('tells of failed work in the background in a place that is there', function (
 });
 
 it('takes no more than an address has use for', function () {
-    ($this->fromPage)()->postJson('/api/session', ['email' => 'a@greetholm.example', 'password' => str_repeat('x', 40_000)])->assertStatus(413)->assertSee('at most 16,384');
+    $this->asPage()->postJson('/api/session', ['email' => 'a@greetholm.example', 'password' => str_repeat('x', 40_000)])->assertStatus(413)->assertSee('at most 16,384');
     api('POST', 'plan', ['decisions' => [], 'more' => str_repeat('x', 17 * 1024 * 1024)])->assertStatus(413);
     api('PUT', "documents/{$this->a->id}/draft", ['content' => str_repeat("line\n", 4 * 1024 * 1024)], $this->a->revision)->assertSuccessful();
 });

@@ -18,6 +18,17 @@ abstract class ApplicationTestCase extends TestCase
         $this->withHeader('Accept', 'application/json');
     }
 
+    protected function tearDown(): void
+    {
+        // Each test has an application of its own; until that is collected, its connections would stay.
+        if ($this->app !== null) {
+            foreach (array_keys($this->app->make('db')->getConnections()) as $name) {
+                $this->app->make('db')->purge($name);
+            }
+        }
+        parent::tearDown();
+    }
+
     /** Requests as the pages make them: of the same origin, with a session and its token against forgery. */
     protected function asPage(): static
     {

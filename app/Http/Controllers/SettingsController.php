@@ -49,7 +49,7 @@ final class SettingsController
         $revision = Revision::named($request);
         $given = $request->validate([
             'ignore' => ['sometimes', ListOf::texts(200, 200)], 'follow' => Rule::in(Settings::FOLLOW), 'templates' => 'nullable|string|max:4000',
-            'numbering' => ['sometimes', ListOf::texts(50, 120)], 'namingRules' => 'array|max:200', ...NamingRuleReader::rules('namingRules.*'),
+            'numbering' => ['sometimes', ListOf::textsByName(50, 120)], 'namingRules' => 'array|max:200', ...NamingRuleReader::rules('namingRules.*'),
             ...RetentionReader::rules('retention'), 'undoDays' => 'integer|min:1|max:3650', 'steps' => 'integer|min:10|max:100000',
         ]);
         if (isset($given['templates'])) {

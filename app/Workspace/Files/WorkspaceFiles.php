@@ -223,7 +223,7 @@ final class WorkspaceFiles implements FileSystem
     public function write(string $path, $content, ?string $like): void
     {
         $permissions = $like === null ? null : $this->permissionsOf($like);
-        $this->walls->standingIn(Path::folderOf($path), function () use ($path, $content, $permissions): void {
+        $this->writingIn(Path::folderOf($path), function () use ($path, $content, $permissions): void {
             $name = Walls::here(Path::nameOf($path));
             // Exclusive: what has the name already, a link above all, is not written to. It is made before it is opened, since opening goes by names once more.
             if (! @posix_mknod($name, POSIX_S_IFREG | 0o666)) {
@@ -274,7 +274,7 @@ final class WorkspaceFiles implements FileSystem
 
     public function replace(string $temporary, string $path): void
     {
-        $this->walls->standingIn(self::sharedFolder($temporary, $path), static function () use ($temporary, $path): void {
+        $this->writingIn(self::sharedFolder($temporary, $path), static function () use ($temporary, $path): void {
             if (! @rename(Walls::here(Path::nameOf($temporary)), Walls::here(Path::nameOf($path)))) {
                 throw UnableToWrite::file($path, self::lastError());
             }
@@ -283,7 +283,7 @@ final class WorkspaceFiles implements FileSystem
 
     public function place(string $temporary, string $path): void
     {
-        $this->walls->standingIn(self::sharedFolder($temporary, $path), static function () use ($temporary, $path): void {
+        $this->writingIn(self::sharedFolder($temporary, $path), static function () use ($temporary, $path): void {
             [$from, $to] = [Walls::here(Path::nameOf($temporary)), Walls::here(Path::nameOf($path))];
             // A hard link, unlike a rename, fails where a file has appeared meanwhile.
             if (@link($from, $to)) {
@@ -321,7 +321,7 @@ final class WorkspaceFiles implements FileSystem
 
     public function makeFolder(string $folder): void
     {
-        $this->walls->standingIn(Path::folderOf($folder), static function () use ($folder): void {
+        $this->writingIn(Path::folderOf($folder), static function () use ($folder): void {
             $name = Walls::here(Path::nameOf($folder));
             if (! @mkdir($name, 0o777) && ! is_dir($name)) {
                 throw UnableToWrite::file($folder, self::lastError());
@@ -433,6 +433,20 @@ final class WorkspaceFiles implements FileSystem
         $stat = fstat($file);
 
         return $stat !== false && FileStat::of($stat)->isFile();
+    }
+
+    /**
+     * @param  callable(): void  $work
+     *
+     * @throws UnableToWrite also where there is no such folder
+     */
+    private function writingIn(string $folder, callable $work): void
+    {
+        try {
+            $this->walls->standingIn($folder, $work);
+        } catch (UnableToRead $missing) {
+            throw UnableToWrite::file($folder === '' ? '.' : $folder, $missing->why, $missing);
+        }
     }
 
     private function permissionsOf(string $path): ?Permissions
