@@ -73,6 +73,10 @@ final class WorkspaceLock
      */
     public static function asOfAnIdleMoment(callable $read): mixed
     {
+        if (self::$held !== []) {
+            // The locks of all others would be kept until this operation ends: a transaction gives back none of them before.
+            throw new \LogicException('Within an operation no moment is idle.');
+        }
         $connection = DB::connection('lock');
         $until = microtime(true) + self::IDLE_MOMENT_SECONDS;
         do {
