@@ -86,7 +86,7 @@ $frames = $browser->scriptAsync('const done = arguments[arguments.length - 1]; c
 $dropped = count(array_filter($frames, static fn (int|float $time): bool => $time > 25));
 report_line('frames dropped in 175 while the quay scrolls, at 4 × slow-down', $dropped, '', '0', $dropped === 0);
 
-$browser->visit("/w/pages/documents/{$large}")->find('.cm-content')->click();
+$browser->visit("/w/pages/documents/{$large}")->inEditor();
 $browser->idle();
 $browser->script(WATCH_KEYS);
 for ($n = 0; $n < 200; $n++) {

@@ -88,7 +88,7 @@ it('says nothing of a name that is taken, once the copies are there', function (
 });
 
 it('names what was typed when the session has expired', function () {
-    $this->browser->at('book.md')->keys(WebDriverKeys::ENTER)->find('.cm-content')->click();
+    $this->browser->at('book.md')->keys(WebDriverKeys::ENTER)->inEditor();
     DB::table('sessions')->where('user_id', $this->harbour->owner->id)->delete();
     $this->browser->keys('typed late')->sees('You were logged out. What you typed in “Book, changed');
 });

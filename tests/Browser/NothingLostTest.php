@@ -81,7 +81,7 @@ it('steps back and forward by keys, and makes a new document from a step', funct
 it('has an edit on the server within five seconds, however long a person types', function () {
     ($this->logIn)();
     ($this->go)('b.md');
-    $this->browser->find('.cm-content')->click();
+    $this->browser->inEditor();
     $waited = 0.0;
     for ($from = microtime(true), $since = $from; microtime(true) < $from + 13;) {
         $this->browser->keys('x');
@@ -96,7 +96,7 @@ it('has an edit on the server within five seconds, however long a person types',
 it('finds everything again after the browser died in mid-typing', function () {
     $this->browser = (new Browser(folder: sys_get_temp_dir().'/hafenbuch-browser-'.bin2hex(random_bytes(6))))->logIn($this->harbour->owner->email);
     ($this->go)('b.md');
-    $this->browser->find('.cm-content')->click();
+    $this->browser->inEditor();
     $this->browser->keys('kept ');
     ($this->until)(fn (): bool => str_contains($this->harbour->workingText('b.md'), 'kept'), 'the edit is kept');
     $this->browser->offline(true)->keys('typed last ');
@@ -117,7 +117,7 @@ it('finds everything again after the browser died in mid-typing', function () {
 it('offers both where someone else has gone on while the network was away', function () {
     ($this->logIn)();
     ($this->go)('b.md');
-    $this->browser->find('.cm-content')->click();
+    $this->browser->inEditor();
     $this->browser->offline(true)->keys('mine ');
     $this->browser->sees('is not kept on the server');
     $this->harbour->draft('b.md', "# B, theirs\n");
@@ -130,7 +130,7 @@ it('offers both where someone else has gone on while the network was away', func
 it('asks to log in again where the session has ended, and goes on with what was typed', function () {
     ($this->logIn)();
     ($this->go)('b.md');
-    $this->browser->find('.cm-content')->click();
+    $this->browser->inEditor();
     // Away, so that nothing is sent between the typing and the session's end.
     $this->browser->offline(true)->keys('typed meanwhile ');
     DB::table('sessions')->where('user_id', $this->harbour->owner->id)->delete();

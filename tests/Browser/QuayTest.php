@@ -87,7 +87,7 @@ it('opens documents from the whole workspace, many at once and with all below', 
 it('asks before it writes over what someone else has written in the same draft', function () {
     $harbour = fullQuay(2);
     $browser = ($this->browser = new Browser)->logIn($harbour->owner->email);
-    $browser->at('panels/f001.md')->keys(WebDriverKeys::ENTER)->find('.cm-content')->click();
+    $browser->at('panels/f001.md')->keys(WebDriverKeys::ENTER)->inEditor();
     $browser->script("window.realFetch = window.fetch; window.fetch = (...all) => (all[0].method === 'PATCH' ? (window.isSending = true, new Promise((done) => setTimeout(() => done(window.realFetch(...all)), 1500))) : window.realFetch(...all))");
     $browser->keys(WebDriverKeys::CONTROL.WebDriverKeys::END)->keys('mine');
     $browser->until('return window.isSending === true');

@@ -34,7 +34,7 @@ it('goes from logging in to taking the save back', function () {
     // Edit one by its source, another by its form.
     $browser->script("document.querySelector('[data-path=\"chapters/one.md\"]').focus()");
     $browser->keys(WebDriverKeys::ENTER);
-    $browser->find('.cm-content')->click();
+    $browser->inEditor();
     $browser->keys(WebDriverKeys::CONTROL.WebDriverKeys::END)->keys('Edited by hand.');
     $browser->sees('Draft kept');
     $browser->press('Quay')->rowSays('chapters/one.md', 'modified');

@@ -221,6 +221,18 @@ final class Browser
         return $this;
     }
 
+    /** Clicks into the editor until it has the focus: one that is being opened may be drawn anew under the pointer. */
+    public function inEditor(): self
+    {
+        $this->await(function (): ?bool {
+            ($this->driver->findElements(WebDriverBy::cssSelector('.cm-content'))[0] ?? null)?->click();
+
+            return $this->script('return document.activeElement?.matches(".cm-content") ?? false') ?: null;
+        }, 'the editor to have the focus');
+
+        return $this;
+    }
+
     /** Keys go to whatever has the focus. */
     public function keys(string ...$keys): self
     {
