@@ -24,14 +24,24 @@ install_packages() {
   sudo apt-get update && sudo $install"
     fi
     say "Installing ${missing[*]} …"
-    { ${sudo}apt-get update -qq && ${sudo}env DEBIAN_FRONTEND=noninteractive $install; } >"$HAFENBUCH_HOME/install.log" 2>&1 \
-        || fail "the packages could not be installed; see $HAFENBUCH_HOME/install.log"
+    # What is installed for us alone must not begin to serve as a service of the machine.
+    local quiet=
+    [ -e /usr/sbin/policy-rc.d ] || { printf '#!/bin/sh\nexit 101\n' | ${sudo}tee /usr/sbin/policy-rc.d >/dev/null && ${sudo}chmod 755 /usr/sbin/policy-rc.d && quiet=1; }
+    { ${sudo}apt-get update -qq && ${sudo}env DEBIAN_FRONTEND=noninteractive $install; } >"$HAFENBUCH_HOME/install.log" 2>&1
+    local ended=$?
+    [ -n "$quiet" ] && ${sudo}rm -f /usr/sbin/policy-rc.d
+    [ $ended -eq 0 ] || fail "the packages could not be installed; see $HAFENBUCH_HOME/install.log"
+    local service
+    for service in nginx php8.2-fpm mariadb; do
+        [[ " ${missing[*]} " == *" ${service/mariadb/mariadb-server} "* ]] && [ -d /run/systemd/system ] && ${sudo}systemctl disable --now "$service" >>"$HAFENBUCH_HOME/install.log" 2>&1
+    done
+    return 0
 }
 
 SERVER_PACKAGES=(
     mariadb-server:mariadbd php8.2-mysql:ext=pdo_mysql php8.2-zip:ext=zip php8.2-gd:ext=gd php8.2-curl:ext=curl
     php8.2-xml:ext=dom php8.2-mbstring:ext=mbstring php8.2-intl:ext=intl php-league-config:file=/usr/share/php/League/Config
-    attr:getfattr
+    attr:getfattr nginx:file=/usr/sbin/nginx php8.2-fpm:file=/usr/sbin/php-fpm8.2 php8.2-apcu:ext=apcu
 )
 BROWSER_PACKAGES=(chromium:chromium chromium-driver:chromedriver)
 
@@ -92,7 +102,6 @@ write_settings() {
 APP_NAME=Hafenbuch
 APP_ENV=production
 APP_KEY=base64:$(php -r 'echo base64_encode(random_bytes(32));')
-LOG_CHANNEL=single
 DB_HOST=127.0.0.1
 DB_DATABASE=hafenbuch
 DB_USERNAME=hafenbuch

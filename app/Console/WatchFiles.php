@@ -9,6 +9,7 @@ use App\Models\Workspace;
 use App\Past\HourlyUpkeep;
 use App\Past\Recovery\PointKeeper;
 use App\Past\Store\Inventory;
+use App\Serving\Health\Heartbeat;
 use App\Support\Interval;
 use App\Workspace\Index\ScanWorkspace;
 use App\Workspace\Index\Watcher;
@@ -33,7 +34,12 @@ final class WatchFiles extends Command
     public function handle(Watcher $watcher, PointKeeper $points, HourlyUpkeep $care, Inventory $inventory): int
     {
         $tidy = new Interval(self::TIDY_SECONDS);
+        $isStopping = false;
+        $this->trap([SIGTERM, SIGINT, SIGQUIT], static function () use (&$isStopping): void {
+            $isStopping = true;
+        });
         do {
+            Heartbeat::of(Heartbeat::WATCH);
             $isTidy = $tidy->isDue();
             foreach (Workspace::query()->get() as $workspace) {
                 $this->attempt(static fn (): int => $watcher->look($workspace));
@@ -47,10 +53,11 @@ final class WatchFiles extends Command
             if ($isTidy) {
                 $this->attempt($care->ofTheStore(...));
             }
-            if (! $this->option('once')) {
+            $isStopping = $isStopping || $this->option('once');
+            if (! $isStopping) {
                 sleep(self::LOOK_SECONDS);
             }
-        } while (! $this->option('once'));
+        } while (! $isStopping);
 
         return self::SUCCESS;
     }

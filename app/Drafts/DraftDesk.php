@@ -303,7 +303,7 @@ final readonly class DraftDesk
 
     private function refuseLarge(string $bytes): void
     {
-        $limit = (int) config('hafenbuch.content_limit');
+        $limit = (int) config('limits.content');
         if (strlen($bytes) > $limit) {
             throw Refused::because('The content has '.strlen($bytes)." bytes; at most {$limit} are taken. Change the file on disk instead, or raise HAFENBUCH_CONTENT_LIMIT.");
         }

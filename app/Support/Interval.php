@@ -9,7 +9,7 @@ final class Interval
 {
     private float $last;
 
-    public function __construct(private readonly int $seconds)
+    public function __construct(private readonly float $seconds)
     {
         $this->last = hrtime(true) / 1e9;
     }

@@ -73,6 +73,15 @@ final class Pulse
         return (int) DB::table('event_counters')->where('workspace_id', $workspace->id)->value('last');
     }
 
+    /**
+     * @param  list<int>  $workspaceIds
+     * @return array<int, int> what has been told so far, by workspace
+     */
+    public static function lastOf(array $workspaceIds): array
+    {
+        return $workspaceIds === [] ? [] : DB::table('event_counters')->whereIn('workspace_id', $workspaceIds)->pluck('last', 'workspace_id')->map(intval(...))->all();
+    }
+
     /** @return array{last: int, topics: list<string>, documents: ?list<string>, edits: list<string>} `documents` null: not known, or too many to name */
     public static function since(Workspace $workspace, int $after, ?User $person = null): array
     {

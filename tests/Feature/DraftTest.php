@@ -93,7 +93,7 @@ it('does not change a file that another program has written since the scan', fun
 });
 
 it('refuses a content that is too large', function () {
-    config(['hafenbuch.content_limit' => 100]);
+    config(['limits.content' => 100]);
     ($this->write)('a.md', str_repeat('x', 101), 0)->assertStatus(422);
 });
 

@@ -60,7 +60,7 @@ it('keeps a locked document for its holder', function () {
 it('takes another content for a leaf, up to the limit', function () {
     $photo = $this->harbour->document('photo.png');
     api('PUT', "documents/{$photo->id}/draft", "\x89PNG other", $photo->revision)->assertOk()->assertJsonPath('content', 'modified');
-    config(['hafenbuch.content_limit' => 100]);
+    config(['limits.content' => 100]);
     api('PUT', "documents/{$photo->id}/draft", str_repeat('x', 101), $photo->refresh()->revision)->assertStatus(422)
         ->assertJsonPath('detail', 'The content has 101 bytes; at most 100 are taken. Change the file on disk instead, or raise HAFENBUCH_CONTENT_LIMIT.');
     expect($this->harbour->workingText('photo.png'))->toBe("\x89PNG other");

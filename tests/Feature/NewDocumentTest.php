@@ -72,7 +72,7 @@ it('takes files from a person’s computer as drafts', function () {
     api('POST', 'uploads?path=shared/legend.svg', '<svg/>')->assertStatus(409);
     api('POST', 'uploads?path=shared/legend.svg&replace=1', '<svg/>')->assertStatus(201)->assertJsonPath('content', 'modified');
     api('POST', 'uploads?path=../out.png', 'x')->assertStatus(422);
-    config(['hafenbuch.content_limit' => 10]);
+    config(['limits.content' => 10]);
     api('POST', 'uploads?path=big.png', str_repeat('x', 11))->assertStatus(422);
     expect(array_column(api('GET', 'quay')->json('rows'), 'path'))->toBe(['new/a.png', 'shared/legend.svg'])->and($this->harbour->read('new/a.png'))->toBeNull();
 });

@@ -14,7 +14,7 @@ function ownServer(): array
     $socket = stream_socket_server('tcp://127.0.0.1:0');
     $port = (int) substr(strrchr((string) stream_socket_get_name($socket, false), ':'), 1);
     fclose($socket);
-    $server = new Process([PHP_BINARY, '-d', 'opcache.enable=1', '-S', "127.0.0.1:{$port}", '-t', base_path('public'), base_path('public/router.php')], base_path(), timeout: null);
+    $server = new Process([PHP_BINARY, '-d', 'opcache.enable=1', '-S', "127.0.0.1:{$port}", '-t', base_path('public'), base_path('public/index.php')], base_path(), timeout: null);
     $server->disableOutput()->start();
     for ($try = 0; $try < 200 && ! @fsockopen('127.0.0.1', $port); $try++) {
         usleep(25_000);

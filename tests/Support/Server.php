@@ -6,7 +6,7 @@ namespace Tests\Support;
 
 use Symfony\Component\Process\Process;
 
-/** The web server and ChromeDriver, on free ports, for as long as the tests run. */
+/** Web server and application, as they serve everywhere, and ChromeDriver, on free ports, for as long as the tests run. */
 final class Server
 {
     private static ?self $running = null;
@@ -18,10 +18,7 @@ final class Server
     {
         if (self::$running === null) {
             [$web, $driver] = [self::freePort(), self::freePort()];
-            $server = new Process([
-                PHP_BINARY, '-d', 'opcache.enable=1', '-d', 'memory_limit=512M', '-d', 'post_max_size=66M',
-                '-S', "127.0.0.1:{$web}", '-t', base_path('public'), base_path('public/router.php'),
-            ], base_path(), ['PHP_CLI_SERVER_WORKERS' => '4'], timeout: null);
+            $server = new Process([PHP_BINARY, base_path('artisan'), 'hafenbuch:serve', '--only-web'], base_path(), ['HAFENBUCH_HOST' => '127.0.0.1', 'HAFENBUCH_PORT' => (string) $web], timeout: null);
             $chrome = new Process(['chromedriver', "--port={$driver}"], timeout: null);
             // Nobody reads what they say; a full pipe would stop them.
             $server->disableOutput()->start();
@@ -45,12 +42,7 @@ final class Server
     {
         Browser::quitIdle();
         foreach ($this->processes as $process) {
-            // The web server's workers are children that it does not end by itself.
-            $pid = $process->getPid();
-            if ($pid !== null) {
-                exec("pkill -TERM -P {$pid}");
-            }
-            $process->stop(2);
+            $process->stop(10);
         }
     }
 

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Http\Data\PulseData;
+use App\Http\Digits;
+use App\Http\Front;
 use App\Http\OpenApi\Ok;
 use App\Models\User;
 use App\Models\Workspace;
@@ -14,6 +16,7 @@ use Illuminate\Container\Attributes\CurrentUser;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;
+use Symfony\Component\HttpFoundation\Response;
 
 /** Asked often, so that what others do shows without a reload. */
 final class PulseController
@@ -25,22 +28,40 @@ final class PulseController
     /** All pages together ask so often at most. */
     private const EACH_MILLISECONDS = 60;
 
+    private const WAIT_SECONDS = 50;
+
+    /** Whoever waits asks again so soon: what several do at once is told once. */
+    private const TOGETHER_MILLISECONDS = 100;
+
     #[OA\Get(path: '/workspaces/{workspace}/pulse', operationId: 'pulse', parameters: [
         new OA\QueryParameter(name: 'after', schema: new OA\Schema(type: 'integer')),
+        new OA\QueryParameter(name: 'wait', description: 'so many seconds the answer may wait for news, where the server can do that; with `after`', schema: new OA\Schema(type: 'integer', maximum: self::WAIT_SECONDS)),
         new OA\QueryParameter(name: 'visit', description: 'the page that asks', schema: new OA\Schema(type: 'string')),
     ], responses: [new Ok('Pulse')])]
-    public function __invoke(Request $request, Workspace $workspace, #[CurrentUser] User $person): JsonResponse
+    public function __invoke(Request $request, Workspace $workspace, #[CurrentUser] User $person): Response
     {
-        $visit = $request->string('visit')->value();
-        if (preg_match('~^[0-9a-z]{26}$~', $visit) === 1) {
+        $given = $request->validate(['after' => ['sometimes', 'regex:~^'.Digits::PATTERN.'$~D'], 'wait' => 'sometimes|integer|min:0|max:'.self::WAIT_SECONDS, 'visit' => 'sometimes|nullable|string']);
+        $visit = (string) ($given['visit'] ?? '');
+        $isVisit = preg_match('~^[0-9a-z]{26}$~D', $visit) === 1;
+        if ($isVisit) {
             Visits::see($workspace, $person, $visit);
         }
-        $next = min(self::LATE_MILLISECONDS, max(self::SOON_MILLISECONDS, Visits::open($workspace) * self::EACH_MILLISECONDS));
-        if (! $request->has('after')) {
-            return new JsonResponse(new PulseData(Pulse::last($workspace), [], [], [], $next));
+        if (! isset($given['after'])) {
+            return new JsonResponse(new PulseData(Pulse::last($workspace), [], [], [], $this->next($workspace)));
         }
-        $pulse = Pulse::since($workspace, $request->integer('after'), $person);
+        $after = (int) $given['after'];
+        $pulse = Pulse::since($workspace, $after, $person);
+        $wait = (int) ($given['wait'] ?? 0);
+        if ($pulse['topics'] === [] && $pulse['last'] === $after && $wait > 0 && Front::canWait($request)) {
+            // nginx keeps the connection, and asks again once there is something; nobody here waits.
+            return new Response('', 200, ['X-Accel-Redirect' => "/-news/{$workspace->id}/{$after}/{$wait}/".($isVisit ? $visit : '')]);
+        }
 
-        return new JsonResponse(new PulseData(...$pulse, next: $next));
+        return new JsonResponse(new PulseData(...$pulse, next: $wait > 0 && Front::isThere($request) ? self::TOGETHER_MILLISECONDS : $this->next($workspace)));
+    }
+
+    private function next(Workspace $workspace): int
+    {
+        return min(self::LATE_MILLISECONDS, max(self::SOON_MILLISECONDS, Visits::open($workspace) * self::EACH_MILLISECONDS));
     }
 }

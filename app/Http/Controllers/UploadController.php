@@ -45,7 +45,7 @@ final class UploadController
             }
         }
 
-        return new JsonResponse(['limit' => (int) config('hafenbuch.content_limit'), 'clashes' => $clashes]);
+        return new JsonResponse(['limit' => (int) config('limits.content'), 'clashes' => $clashes]);
     }
 
     #[OA\Post(

@@ -1,6 +1,7 @@
 import { type QueryClient, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef } from 'react';
 import { answer, api, type Folder, type Plan, Problem, type Quay, type Row } from './client';
+import { canWaitForNews } from './newsPlace';
 import { changePerson, keys } from './queries';
 import { visit } from './visit';
 
@@ -12,6 +13,13 @@ const IDLE_PULSE_MS = 15_000;
 const IDLE_AFTER_MS = 30_000;
 /** So many rows are asked for by their names; of more, all are. */
 const NAMED = 200;
+
+/** How long an answer may wait for news. */
+const WAIT_SECONDS = 50;
+/** A server that is silent for so long beyond that is not reached. */
+const SLOW_SECONDS = 15;
+/** What happens at once is told together. */
+const LEAST_MS = 100;
 
 let lastActive = Date.now();
 
@@ -26,9 +34,23 @@ export function usePulse(workspace: string): boolean {
     const last = useRef<number | undefined>(undefined);
     const pulse = useQuery({
         queryKey: [workspace, 'pulse'],
-        queryFn: () =>
-            answer(api.GET('/workspaces/{workspace}/pulse', { params: { path: { workspace }, query: { after: last.current, visit } } })),
-        refetchInterval: (query) => (isIdle() ? IDLE_PULSE_MS : (query.state.data?.next ?? PULSE_MS)),
+        queryFn: ({ signal, queryKey }) => {
+            // Whether the server is back is wanted at once.
+            const isWell = client.getQueryState(queryKey)?.status === 'success';
+            const wait = isWell && canWaitForNews() ? WAIT_SECONDS : undefined;
+            const query = { after: last.current, visit, wait };
+            return answer(
+                api.GET('/workspaces/{workspace}/pulse', {
+                    params: { path: { workspace }, query },
+                    signal: AbortSignal.any([signal, AbortSignal.timeout(1000 * ((wait ?? 0) + SLOW_SECONDS))]),
+                }),
+            );
+        },
+        refetchInterval: ({ state }) => {
+            const next = state.status === 'error' ? PULSE_MS : (state.data?.next ?? PULSE_MS);
+            // A server that lets us wait wants to be asked again at once, and costs nothing until there is news.
+            return isIdle() && (!canWaitForNews() || next >= PULSE_MS) ? IDLE_PULSE_MS : Math.max(next, LEAST_MS);
+        },
         staleTime: 0,
         retry: false,
     });

@@ -5,6 +5,7 @@ import styled from 'styled-components';
 import { answer, api, Problem, type Reference } from '../api/client';
 import { keys } from '../api/queries';
 import { usePast } from '../history/usePast';
+import { stepCommands, useStepping } from '../history/useStepping';
 import { useDecisions } from '../plan/decisions';
 import { useDocumentActions } from '../plan/useDocumentActions';
 import { States } from '../quay/States';
@@ -108,10 +109,9 @@ function OneDocument({ workspace, id }: { workspace: string; id: string }) {
     });
     const canDecide = row !== undefined && isUnsaved(row);
     const canStep = row !== undefined && !row.access.startsWith('locked by') && !isLook;
-    const steps = past.steps.data;
+    const stepping = useStepping(workspace, id, edits.goTo);
     useCommands([
-        ...(canStep && steps?.back ? [{ name: 'One step back', keys: 'Alt+,', run: () => edits.goTo(steps.back ?? 0) }] : []),
-        ...(canStep && steps?.forward ? [{ name: 'One step forward', keys: 'Alt+.', run: () => edits.goTo(steps.forward ?? 0) }] : []),
+        ...(canStep ? stepCommands(stepping, past.steps.data) : []),
         { name: 'The past of this document', keys: 'p', run: () => navigate(`/w/${workspace}/documents/${id}/past`) },
         ...(canDecide
             ? [
@@ -293,7 +293,7 @@ function OneDocument({ workspace, id }: { workspace: string; id: string }) {
                 </Part>
                 <Part>
                     <h2>Its past</h2>
-                    <Versions workspace={workspace} id={id} past={past} onStep={canStep ? edits.goTo : undefined} />
+                    <Versions workspace={workspace} id={id} past={past} onStep={canStep ? stepping.step : undefined} />
                 </Part>
                 {(document.madeFrom || document.madeFromIt.length > 0) && (
                     <Part>

@@ -2,6 +2,7 @@ import { Link } from 'react-router';
 import styled from 'styled-components';
 import { Strip } from '../history/Strip';
 import type { usePast } from '../history/usePast';
+import type { Way } from '../history/useStepping';
 import { Button } from '../ui/Button';
 import { moment, size } from '../ui/words';
 
@@ -20,8 +21,8 @@ interface Props {
     workspace: string;
     id: string;
     past: ReturnType<typeof usePast>;
-    /** Goes to a step; without it the content cannot be changed here. */
-    onStep?: (step: number) => void;
+    /** Goes a step; without it the content cannot be changed here. */
+    onStep?: (way: Way) => void;
 }
 
 /** What the document was after each save and each edit, in short; its past has it whole. */
@@ -33,10 +34,10 @@ export function Versions({ workspace, id, past, onStep }: Props) {
         <>
             {steps && steps.count > 0 && (
                 <Steps>
-                    <Button isDisabled={!onStep || steps.back === null} onPress={() => steps.back && onStep?.(steps.back)}>
+                    <Button isDisabled={!onStep || steps.back === null} onPress={() => onStep?.('back')}>
                         ← Step back
                     </Button>
-                    <Button isDisabled={!onStep || steps.forward === null} onPress={() => steps.forward && onStep?.(steps.forward)}>
+                    <Button isDisabled={!onStep || steps.forward === null} onPress={() => onStep?.('forward')}>
                         Forward →
                     </Button>
                     <span>

@@ -21,6 +21,7 @@ import { PointRows } from './PointRows';
 import { StepRows } from './StepRows';
 import { ThinSheet } from './ThinSheet';
 import { usePast } from './usePast';
+import { stepCommands, useStepping } from './useStepping';
 import { VersionRows } from './VersionRows';
 
 const View = styled.div`display: grid; grid-template: auto auto minmax(0, 1fr) / 330px minmax(0, 1fr); height: 100%; > header { grid-column: 1 / -1; padding-left: 16px; }`;
@@ -100,10 +101,8 @@ export function PastView() {
             navigate(`/w/${workspace}/documents/${id}`);
         });
     const goTo = (to: number) => attempt(() => past.goTo(to, row?.revision ?? 0));
-    useCommands([
-        ...(steps?.back && !isLocked ? [{ name: 'One step back', keys: 'Alt+,', run: () => goTo(steps.back ?? 0) }] : []),
-        ...(steps?.forward && !isLocked ? [{ name: 'One step forward', keys: 'Alt+.', run: () => goTo(steps.forward ?? 0) }] : []),
-    ]);
+    const stepping = useStepping(workspace, id, goTo);
+    useCommands(isLocked ? [] : stepCommands(stepping, steps));
     if (!row) {
         return (
             <Empty title={document.isError ? 'Its past cannot be shown' : 'Opening …'}>

@@ -117,7 +117,7 @@ final class Drill
             $this->url = 'http://'.stream_socket_get_name($socket, false);
             fclose($socket);
         }
-        $this->server = new Process([PHP_BINARY, '-d', 'opcache.enable=1', '-S', substr($this->url, 7), '-t', base_path('public'), base_path('public/router.php')], base_path(), ['PHP_CLI_SERVER_WORKERS' => '3'], timeout: null);
+        $this->server = new Process([PHP_BINARY, '-d', 'opcache.enable=1', '-S', substr($this->url, 7), '-t', base_path('public'), base_path('public/index.php')], base_path(), ['PHP_CLI_SERVER_WORKERS' => '3'], timeout: null);
         $this->server->disableOutput()->start();
     }
 }

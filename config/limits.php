@@ -1,0 +1,55 @@
+<?php
+
+declare(strict_types=1);
+
+/*
+ * Every limit of this server that is no rule of the job; docs/security.md tells what is answered beyond each.
+ * Sizes in bytes, times in seconds.
+ */
+$mebibyte = 1024 * 1024;
+
+return [
+    // What a request may send: to log in; where contents go (see BodySizes); elsewhere, which is what 20,000 decisions take.
+    'login_body' => 16 * 1024,
+    'body' => 16 * $mebibyte,
+
+    // The largest draft, and the largest file that comes in whole.
+    'content' => (int) env('HAFENBUCH_CONTENT_LIMIT', 64 * $mebibyte),
+
+    // Decisions, documents or paths in one request; choices among them that reach beyond their own document.
+    'decisions' => 20_000,
+    'far_decisions' => 50,
+
+    // One request. The time is the clock's; what runs out of it is ended, and recovery ends what it had begun.
+    'request_seconds' => 300,
+    'request_memory' => 512 * $mebibyte,
+
+    // Requests of one person in a minute, with all their pages and programs.
+    'requests_per_minute' => (int) env('HAFENBUCH_REQUESTS_PER_MINUTE', 3000),
+
+    // Logins in a minute by address and account, in a quarter of an hour by account, in a minute by address.
+    'logins' => ['pair' => 10, 'account' => 50, 'address' => 300],
+
+    // Connections: how long a head, the next part of a body, the taking of the next part of an answer, and nothing at all may last.
+    'head_seconds' => 10,
+    'body_seconds' => 30,
+    'send_seconds' => 30,
+    'idle_seconds' => 30,
+    'connections' => 4096,
+
+    // Reading one content for its references and fields.
+    'reading_seconds' => 10,
+    'references' => 50_000,
+
+    // Comparing line by line: in plans, and elsewhere. Beyond it only facts are compared.
+    'compared_in_plans' => 512 * 1024,
+    'compared' => 2 * $mebibyte,
+
+    // Room on the disk below which the server says that it is not ready.
+    'room' => (int) env('HAFENBUCH_ROOM_LIMIT', 512 * $mebibyte),
+
+    // Log files: how many days of the application's, how large and how many of the others.
+    'log_days' => 14,
+    'log_bytes' => 16 * $mebibyte,
+    'logs_kept' => 4,
+];
