@@ -11,16 +11,17 @@ use Illuminate\Foundation\Configuration\Exceptions;
 use Illuminate\Foundation\Configuration\Middleware;
 use Illuminate\Foundation\Http\Middleware\TrimStrings;
 use Illuminate\Http\Middleware\HandleCors;
+use Illuminate\Support\Facades\Route;
 
 // One folder holds all that an installation writes: its settings, database, contents and logs.
 $home = getenv('HAFENBUCH_HOME') ?: dirname(__DIR__).'/.var/main';
 
 $app = Application::configure(basePath: dirname(__DIR__))
-    ->withRouting(web: __DIR__.'/../routes/web.php', api: __DIR__.'/../routes/api.php', health: '/up')
+    ->withRouting(web: __DIR__.'/../routes/web.php', api: __DIR__.'/../routes/api.php', then: static fn () => Route::middleware([])->group(__DIR__.'/../routes/health.php'))
     ->withMiddleware(function (Middleware $middleware): void {
         // Hafenbuch is served from one origin only, and the package behind this is absent (compat/).
         $middleware->remove(HandleCors::class);
-        $middleware->append(SecurityHeaders::class);
+        $middleware->append([SecurityHeaders::class, App\Serving\Health\RequestCounts::class]);
         $middleware->api(prepend: [BodySizes::class, PlainAddresses::class]);
         $middleware->statefulApi();
         $middleware->redirectGuestsTo('/login');

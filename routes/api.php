@@ -42,7 +42,7 @@ use Illuminate\Support\Facades\Route;
 Route::get('openapi.json', OpenApiController::class);
 Route::post('session', [SessionController::class, 'store'])->middleware('throttle:login');
 
-Route::middleware('auth:sanctum')->group(function (): void {
+Route::middleware(['auth:sanctum', 'throttle:person'])->group(function (): void {
     Route::get('session', [SessionController::class, 'show']);
     Route::delete('session', [SessionController::class, 'destroy']);
     Route::post('tokens', [TokenController::class, 'store']);

@@ -5,4 +5,4 @@ declare(strict_types=1);
 use Illuminate\Support\Facades\Route;
 
 // The pages are one application in the browser, which asks the API for everything.
-Route::view('/{any?}', 'app')->where('any', '^(?!api/|build/).*$')->name('login');
+Route::view('/{any?}', 'app')->where('any', '^(?!api/|build/|(?:up|ready|metrics)$).*$')->name('login');

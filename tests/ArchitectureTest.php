@@ -16,10 +16,10 @@ const APP_ROOMS = [
     'Saving' => ['Drafts', 'Models', 'Quay', 'Support', 'Workspace'],
     'Past' => ['Drafts', 'Models', 'Quay', 'Support', 'Workspace'],
     'Http' => ['Drafts', 'Models', 'Naming', 'Past', 'Quay', 'Saving', 'Support', 'Workspace'],
-    'Serving' => ['Http', 'Past', 'Support', 'Workspace'],
+    'Serving' => ['Http', 'Models', 'Past', 'Support', 'Workspace'],
     'Console' => ['Drafts', 'Models', 'Past', 'Quay', 'Saving', 'Serving', 'Support', 'Workspace'],
     'Setup' => ['Drafts', 'Http', 'Models', 'Past', 'Quay', 'Saving', 'Workspace'],
-    'Providers' => ['Drafts', 'Support', 'Workspace'],
+    'Providers' => ['Drafts', 'Serving', 'Support', 'Workspace'],
 ];
 
 const CORE_ROOMS = [

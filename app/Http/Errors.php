@@ -13,6 +13,7 @@ use App\Saving\PlanChanged;
 use App\Saving\WrittenMeanwhile;
 use App\Support\DatabaseTrouble;
 use App\Support\Refused;
+use App\Support\RequestNumber;
 use App\Workspace\SettingsChanged;
 use Hafenbuch\Core\Naming\InvalidNamingRule;
 use Hafenbuch\Core\Path\InvalidPath;
@@ -75,7 +76,7 @@ final class Errors
     public static function respond(int $status, string $detail, array $more = []): JsonResponse
     {
         return new JsonResponse(
-            ['type' => 'about:blank', 'title' => self::TITLES[$status] ?? 'Something went wrong', 'status' => $status, 'detail' => $detail, ...$more],
+            ['type' => 'about:blank', 'title' => self::TITLES[$status] ?? 'Something went wrong', 'status' => $status, 'detail' => $detail, 'request' => RequestNumber::current(), ...$more],
             $status,
             ['Content-Type' => 'application/problem+json'],
             JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_INVALID_UTF8_SUBSTITUTE,
@@ -95,7 +96,7 @@ final class Errors
             $error instanceof AuthenticationException => self::respond(401, 'Log in first.'),
             $error instanceof \PDOException => self::database($error),
             $error instanceof HttpExceptionInterface => self::respond($error->getStatusCode(), self::httpDetail($error))->withHeaders($error->getHeaders()),
-            default => self::respond(500, 'This is a fault of ours; it is in the server’s log. Nothing that was kept is lost.'),
+            default => self::respond(500, 'This is a fault of ours; it is in the server’s log under the number '.RequestNumber::current().'. Nothing that was kept is lost.'),
         };
     }
 
@@ -110,7 +111,7 @@ final class Errors
             default => 500,
         };
 
-        return self::respond($status, DatabaseTrouble::words($error))->withHeaders($status === 503 ? ['Retry-After' => self::RETRY_SECONDS] : []);
+        return self::respond($status, DatabaseTrouble::words($error).($status === 500 ? ' Its number is '.RequestNumber::current().'.' : ''))->withHeaders($status === 503 ? ['Retry-After' => self::RETRY_SECONDS] : []);
     }
 
     private static function httpDetail(HttpExceptionInterface $error): string

@@ -20,12 +20,4 @@ final class Front
     {
         return self::isThere($request) && (string) $request->server('HAFENBUCH_WAITED') === '';
     }
-
-    /** Counts in the logs of nginx and of the application as one. */
-    public static function number(Request $request): string
-    {
-        $number = $request->server('HAFENBUCH_REQUEST');
-
-        return is_string($number) && $number !== '' ? $number : $request->attributes->get('number') ?? tap(bin2hex(random_bytes(16)), static fn (string $new) => $request->attributes->set('number', $new));
-    }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Providers;
 
 use App\Drafts\LetCaughtUpDraftsGo;
+use App\Serving\Health\Heartbeat;
 use App\Support\MariaDbConnection;
 use App\Workspace\Files\DiskContentStore;
 use App\Workspace\Files\Trouble;
@@ -14,6 +15,9 @@ use Illuminate\Cache\RateLimiting\Limit;
 use Illuminate\Database\Connection;
 use Illuminate\Filesystem\FilesystemAdapter;
 use Illuminate\Http\Request;
+use Illuminate\Queue\Events\JobProcessed;
+use Illuminate\Queue\Events\JobProcessing;
+use Illuminate\Queue\Events\Looping;
 use Illuminate\Support\Facades\Event;
 use Illuminate\Support\Facades\RateLimiter;
 use Illuminate\Support\Facades\Storage;
@@ -42,12 +46,19 @@ final class HafenbuchProvider extends ServiceProvider
         RateLimiter::for('login', static function (Request $request): array {
             $account = mb_strtolower(is_string($email = $request->input('email')) ? mb_strcut($email, 0, 255) : '');
 
+            $limits = config('limits.logins');
+
             // One address can be the way out of a whole team; one account can be guessed at from many addresses.
             return [
-                Limit::perMinute(10)->by("login:{$account}|{$request->ip()}"),
-                Limit::perMinutes(15, 50)->by("login-account:{$account}"),
-                Limit::perMinute(300)->by("login:{$request->ip()}"),
+                Limit::perMinute($limits['pair'])->by("login:{$account}|{$request->ip()}"),
+                Limit::perMinutes(15, $limits['account'])->by("login-account:{$account}"),
+                Limit::perMinute($limits['address'])->by("login:{$request->ip()}"),
             ];
         });
+        // Counted only where counting costs nothing (config/cache.php).
+        RateLimiter::for('person', static fn (Request $request): Limit => config('cache.limiter') === 'apc'
+            ? Limit::perMinute((int) config('limits.requests_per_minute'))->by('person:'.$request->user()?->getAuthIdentifier())
+            : Limit::none());
+        Event::listen([Looping::class, JobProcessing::class, JobProcessed::class], static fn () => Heartbeat::of(Heartbeat::QUEUE));
     }
 }

@@ -25,7 +25,7 @@ final class LogLine extends JsonFormatter
             'at' => $record->datetime->format('Y-m-d\TH:i:s.vP'),
             'level' => strtolower($record->level->getName()),
             'message' => $failure instanceof \Throwable ? self::words($failure) : mb_substr($record->message, 0, self::WORDS),
-            'request' => app()->bound('request') ? app('request')->server('HAFENBUCH_REQUEST') : null,
+            'request' => RequestNumber::current(),
             'process' => getmypid(),
         ];
         if ($failure instanceof \Throwable) {

@@ -178,6 +178,25 @@ final readonly class DiskContentStore implements ContentStore
         return $cleared;
     }
 
+    /**
+     * Writes something and takes it away again.
+     *
+     * @throws UnableToWrite
+     */
+    public function probe(): void
+    {
+        [$temporary] = $this->take(self::stream('probe'), false);
+        unlink($temporary);
+    }
+
+    /** Bytes that are free on its disk. */
+    public function room(): int
+    {
+        $this->makeFolder($this->disk->path(''));
+
+        return (int) @disk_free_space($this->disk->path(''));
+    }
+
     /** Whether a content is what its name says. */
     public function isSound(string $hash): bool
     {
