@@ -4,8 +4,8 @@
 say() { printf '%s\n' "$*"; }
 fail() { printf 'Hafenbuch: %s\n' "$*" >&2; exit 1; }
 
-# install_packages PACKAGE:CHECK… — CHECK is a command, ext=EXTENSION or file=PATH that shows that it is there.
-install_packages() {
+# missing_packages PACKAGE:CHECK… — CHECK is a command, ext=EXTENSION or file=PATH that shows that it is there.
+missing_packages() {
     local missing=() pair package check extensions
     extensions=$(php -m 2>/dev/null)
     for pair in "$@"; do
@@ -16,14 +16,22 @@ install_packages() {
             *) command -v "$check" >/dev/null || missing+=("$package") ;;
         esac
     done
-    [ ${#missing[@]} -eq 0 ] && return
-    local install="apt-get install -y --no-install-recommends ${missing[*]}" sudo=
+    printf '%s' "${missing[*]}"
+}
+
+# install_packages PACKAGE:CHECK…
+install_packages() {
+    local missing sudo=
+    missing=$(missing_packages "$@")
+    [ -z "$missing" ] && return
+    local install="apt-get install -y --no-install-recommends $missing"
+    command -v apt-get >/dev/null || fail "these packages of Debian 12 are missing, and there is no apt-get to install them: $missing"
     if [ "$(id -u)" -ne 0 ]; then
         command -v sudo >/dev/null && sudo -n true 2>/dev/null && sudo="sudo "
         [ -n "$sudo" ] || fail "these packages are missing; install them and start again:
   sudo apt-get update && sudo $install"
     fi
-    say "Installing ${missing[*]} …"
+    say "Installing $missing …"
     # What is installed for us alone must not begin to serve as a service of the machine.
     local quiet=
     [ -e /usr/sbin/policy-rc.d ] || { printf '#!/bin/sh\nexit 101\n' | ${sudo}tee /usr/sbin/policy-rc.d >/dev/null && ${sudo}chmod 755 /usr/sbin/policy-rc.d && quiet=1; }
@@ -33,13 +41,13 @@ install_packages() {
     [ $ended -eq 0 ] || fail "the packages could not be installed; see $HAFENBUCH_HOME/install.log"
     local service
     for service in nginx php8.2-fpm mariadb; do
-        [[ " ${missing[*]} " == *" ${service/mariadb/mariadb-server} "* ]] && [ -d /run/systemd/system ] && ${sudo}systemctl disable --now "$service" >>"$HAFENBUCH_HOME/install.log" 2>&1
+        [[ " $missing " == *" ${service/mariadb/mariadb-server} "* ]] && [ -d /run/systemd/system ] && ${sudo}systemctl disable --now "$service" >>"$HAFENBUCH_HOME/install.log" 2>&1
     done
     return 0
 }
 
 SERVER_PACKAGES=(
-    mariadb-server:mariadbd php8.2-mysql:ext=pdo_mysql php8.2-zip:ext=zip php8.2-gd:ext=gd php8.2-curl:ext=curl
+    php8.2-cli:php mariadb-server:mariadbd php8.2-mysql:ext=pdo_mysql php8.2-zip:ext=zip php8.2-gd:ext=gd php8.2-curl:ext=curl
     php8.2-xml:ext=dom php8.2-mbstring:ext=mbstring php8.2-intl:ext=intl php-league-config:file=/usr/share/php/League/Config
     attr:getfattr nginx:file=/usr/sbin/nginx php8.2-fpm:file=/usr/sbin/php-fpm8.2 php8.2-apcu:ext=apcu
 )
@@ -52,8 +60,29 @@ is_current() {
     [ -e "$stamp" ] && [ -z "$(find "$@" -newer "$stamp" -print -quit 2>/dev/null)" ]
 }
 
+# What only building needs; a release has been built.
+install_builders() {
+    [ -e "$ROOT/RELEASE" ] && return
+    install_packages composer:composer
+    local major
+    major=$(node --version 2>/dev/null | sed -n 's/^v\([0-9]*\).*/\1/p')
+    if [ "${major:-0}" -lt "$NODE_LEAST" ] || ! command -v npm >/dev/null; then
+        # Debian 12 itself has an older one; where a fitting version is to be had it is taken.
+        local candidate
+        candidate=$(apt-cache policy nodejs 2>/dev/null | sed -n 's/^  Candidate: \([0-9]*\).*/\1/p')
+        [ "${candidate:-0}" -ge "$NODE_LEAST" ] || fail "Node.js $NODE_LEAST or newer, with npm, is needed to build the pages, and no package source of this machine has it.
+  Either use an archive that bin/release has made, which needs no Node,
+  or install Node.js $NODE_LEAST from https://nodejs.org/en/download (unpack it, and put its bin folder into PATH), then start again."
+        install_packages nodejs:no-fitting-node
+        command -v npm >/dev/null || install_packages npm:npm
+    fi
+}
+# Vite's own bound (node_modules/vite/package.json, engines).
+NODE_LEAST=20
+
 install_dependencies() {
     cd "$ROOT" || exit 1
+    [ -e RELEASE ] && return
     if ! is_current vendor/.installed composer.json; then
         say "Installing the PHP packages …"
         COMPOSER_ALLOW_SUPERUSER=1 composer install --no-interaction --no-progress -q || fail "composer could not install the PHP packages"
@@ -73,6 +102,7 @@ install_dependencies() {
 # The contract (openapi.json), the types made from it, and the pages.
 build_front_end() {
     cd "$ROOT" || exit 1
+    [ -e RELEASE ] && return
     if [ ! -e resources/js/api/languages.json ] || ! is_current resources/js/api/schema.d.ts app core/src/Format routes node_modules/.installed; then
         php artisan hafenbuch:openapi >"$HAFENBUCH_HOME/openapi.log" 2>&1 || { cat "$HAFENBUCH_HOME/openapi.log" >&2; fail "the API's description could not be made"; }
         npx --no-install openapi-typescript resources/openapi.json -o resources/js/api/schema.d.ts >>"$HAFENBUCH_HOME/openapi.log" 2>&1 || fail "the API's types could not be made; see $HAFENBUCH_HOME/openapi.log"
@@ -118,13 +148,60 @@ EOF
     printf 'DB_PORT=%s\nAPP_URL=%s\n' "$1" "$2" >>"$file"
 }
 
+# new_settings URL — every setting of an installation for a team, with what it is for.
+new_settings() {
+    (umask 077; cat >"$HAFENBUCH_HOME/.env" <<EOF
+# Hafenbuch: the settings of this installation. After a change:  systemctl restart hafenbuch
+# The address under which people reach it.
+APP_URL=$1
+# Where it listens. Behind a proxy: 127.0.0.1 and a port of its own.
+HAFENBUCH_HOST=$(case $1 in https://*) printf 0.0.0.0 ;; *) printf 127.0.0.1 ;; esac)
+HAFENBUCH_PORT=$(case $1 in https://*) printf 443 ;; *) printf 8917 ;; esac)
+# Other names under which it answers, separated by commas.
+HAFENBUCH_NAMES=
+# HTTPS by a certificate of its own (PEM files) ...
+#HAFENBUCH_TLS_CERTIFICATE=/etc/hafenbuch/fullchain.pem
+#HAFENBUCH_TLS_KEY=/etc/hafenbuch/privkey.pem
+# ... or behind a proxy that does it: the addresses from which X-Forwarded-For and X-Forwarded-Proto are believed.
+#HAFENBUCH_TRUSTED_PROXIES=127.0.0.1
+# Folders inside which a workspace may lie, separated by colons.
+HAFENBUCH_ROOTS=$HAFENBUCH_HOME/workspaces
+# Where contents are kept: drafts, versions, steps.
+#HAFENBUCH_CONTENTS=$HAFENBUCH_HOME/storage/contents
+# By which a program may read /metrics; without it nobody may.
+#HAFENBUCH_METRICS_TOKEN=
+# Requests that are answered at once; by default four for each processor.
+#HAFENBUCH_WORKERS=
+# The largest draft or file that comes in whole, in bytes.
+#HAFENBUCH_CONTENT_LIMIT=67108864
+# "own": a MariaDB that runs with it and listens on 127.0.0.1 alone. For another one: "other", and its address.
+HAFENBUCH_DATABASE=own
+DB_HOST=127.0.0.1
+DB_PORT=3917
+DB_DATABASE=hafenbuch
+DB_USERNAME=hafenbuch
+DB_PASSWORD=$(random_word)
+APP_NAME=Hafenbuch
+APP_ENV=production
+APP_KEY=base64:$(php -r 'echo base64_encode(random_bytes(32));')
+SESSION_DRIVER=database
+SESSION_LIFETIME=10080
+QUEUE_CONNECTION=database
+CACHE_STORE=database
+EOF
+    )
+}
+
 setting() { sed -n "s/^$1=//p" "$HAFENBUCH_HOME/.env" | head -n 1; }
 
 # start_database PORT — leaves its process id in DATABASE_PID.
 start_database() {
     local port=$1 data=$HAFENBUCH_HOME/mariadb me tries
     me=$(id -un)
-    DATABASE_SOCKET=/tmp/hafenbuch-$(printf '%s' "$HAFENBUCH_HOME" | cksum | cut -d' ' -f1).sock
+    # A socket's path has room for 107 bytes (unix(7)).
+    mkdir -p "$HAFENBUCH_HOME/run" && chmod 700 "$HAFENBUCH_HOME/run"
+    DATABASE_SOCKET=$HAFENBUCH_HOME/run/mariadb.sock
+    [ ${#DATABASE_SOCKET} -lt 100 ] || DATABASE_SOCKET=/tmp/hafenbuch-$(printf '%s' "$HAFENBUCH_HOME" | cksum | cut -d' ' -f1).sock
     if [ ! -d "$data/mysql" ]; then
         say "Preparing the database …"
         mariadb-install-db --no-defaults --user="$me" --datadir="$data" --skip-test-db \

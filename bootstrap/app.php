@@ -16,6 +16,11 @@ use Illuminate\Support\Facades\Route;
 // One folder holds all that an installation writes: its settings, database, contents and logs.
 $home = getenv('HAFENBUCH_HOME') ?: dirname(__DIR__).'/.var/main';
 
+// What the framework notes for itself lies there too, so that the program's own folder is only read.
+foreach (['packages', 'services', 'config', 'routes-v7', 'events'] as $kind) {
+    $_ENV['APP_'.strtoupper(strtok($kind, '-')).'_CACHE'] ??= "{$home}/storage/framework/{$kind}.php";
+}
+
 $app = Application::configure(basePath: dirname(__DIR__))
     ->withRouting(web: __DIR__.'/../routes/web.php', api: __DIR__.'/../routes/api.php', then: static fn () => Route::middleware([])->group(__DIR__.'/../routes/health.php'))
     ->withMiddleware(function (Middleware $middleware): void {

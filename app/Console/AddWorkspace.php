@@ -18,7 +18,7 @@ final class AddWorkspace extends HafenbuchCommand
     {
         $email = $this->option('as');
         $owner = User::query()->when(is_string($email), static fn ($query) => $query->where('email', $email))->orderBy('id')->first()
-            ?? throw Refused::because(is_string($email) ? "There is no person {$email}." : 'There is nobody yet who could own it. Start Hafenbuch once (bin/start).');
+            ?? throw Refused::because(is_string($email) ? "There is no person {$email}." : 'There is nobody yet who could own it. Add a person first: bin/hafenbuch person:add EMAIL NAME');
         $workspace = Workspaces::add((string) $this->argument('name'), (string) $this->argument('dir'), $owner);
 
         return $this->answer(['name' => $workspace->name, 'root' => $workspace->root], ["{$workspace->name} is registered: {$workspace->root}"]);

@@ -33,7 +33,7 @@ final class CommandLine
     private const COMMANDS = [
         AddWorkspace::class, ScanFiles::class, ShowStatus::class, ShowReferences::class, WriteDraft::class, DiscardDraft::class,
         MakePlan::class, Save::class, ShowLog::class, Undo::class, Recover::class,
-        CheckContents::class, ThinVersions::class,
+        CheckContents::class, ThinVersions::class, AddPerson::class,
     ];
 
     /** @param list<string> $arguments as PHP gives them */
@@ -48,9 +48,11 @@ final class CommandLine
             $console->add($command);
         }
         // A lone dash would be taken for an argument where it stands apart from its option.
-        $dash = array_search('--from', $arguments, true);
-        if ($dash !== false && ($arguments[(int) $dash + 1] ?? null) === '-') {
-            array_splice($arguments, (int) $dash, 2, ['--from=-']);
+        foreach (['--from', '--password-from'] as $option) {
+            $dash = array_search($option, $arguments, true);
+            if ($dash !== false && ($arguments[(int) $dash + 1] ?? null) === '-') {
+                array_splice($arguments, (int) $dash, 2, ["{$option}=-"]);
+            }
         }
         $output = new ConsoleOutput;
         $wantsJson = in_array('--json', $arguments, true);

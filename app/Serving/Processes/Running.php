@@ -27,7 +27,10 @@ final class Running
     public function ended(): ?string
     {
         if ($this->process === null) {
-            return posix_kill($this->pid, 0) ? null : 'it was there, and is gone';
+            // As a child of ours it stays in the process table until it is waited for.
+            $isGone = pcntl_waitpid($this->pid, $status, WNOHANG) === $this->pid || ! posix_kill($this->pid, 0);
+
+            return $isGone ? 'it is gone' : null;
         }
         $status = proc_get_status($this->process);
 
