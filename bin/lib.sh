@@ -209,17 +209,17 @@ start_database() {
             || fail "MariaDB could not prepare its folder; see $HAFENBUCH_HOME/mariadb-install.log"
     fi
     # A server takes away what it finds of temporary tables when it starts; with one folder for all it would take another’s.
-    mkdir -p "$HAFENBUCH_HOME/mariadb-tmp"
+    mkdir -p "$HAFENBUCH_HOME/mariadb-tmp" "$HAFENBUCH_HOME/logs"
     local command=(mariadbd --no-defaults --user="$me" --datadir="$data" --tmpdir="$HAFENBUCH_HOME/mariadb-tmp" --socket="$DATABASE_SOCKET" --pid-file="$HAFENBUCH_HOME/mariadb.pid" \
         --bind-address=127.0.0.1 --port="$port" --skip-name-resolve --skip-log-bin --max-allowed-packet=64M \
         --character-set-server=utf8mb4 --collation-server=utf8mb4_nopad_bin --innodb-buffer-pool-size=256M ${DATABASE_OPTIONS:-})
     # By which whoever kills it in a test can start it again.
     printf 'exec %s\n' "${command[*]@Q}" >"$HAFENBUCH_HOME/start-database.sh"
-    "${command[@]}" >"$HAFENBUCH_HOME/mariadb.log" 2>&1 &
+    "${command[@]}" >>"$HAFENBUCH_HOME/logs/mariadb.log" 2>&1 &
     DATABASE_PID=$!
     for ((tries = 0; tries < 300; tries++)); do
         mariadb-admin --no-defaults --socket="$DATABASE_SOCKET" --user="$me" ping >/dev/null 2>&1 && break
-        kill -0 "$DATABASE_PID" 2>/dev/null || fail "MariaDB did not start; see $HAFENBUCH_HOME/mariadb.log"
+        kill -0 "$DATABASE_PID" 2>/dev/null || fail "MariaDB did not start; see $HAFENBUCH_HOME/logs/mariadb.log"
         sleep 0.1
     done
     mariadb --no-defaults --socket="$DATABASE_SOCKET" --user="$me" <<EOF || fail "the database user could not be made"

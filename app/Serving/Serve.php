@@ -63,13 +63,13 @@ final class Serve extends Command
             new Service('php-fpm', [
                 $this->program('php-fpm8.2', 'php-fpm'), '--nodaemonize', ...posix_geteuid() === 0 ? ['--allow-to-run-as-root'] : [],
                 '--fpm-config', $places->write('php-fpm.conf', (new FpmConfiguration($listening, $places))->text()), ...FpmConfiguration::options((bool) $this->option('develop')),
-            ], $places->log('php-fpm'), SIGQUIT, SIGQUIT),
-            new Service('news', [...$php, $artisan, 'hafenbuch:news'], $places->log('news')),
+            ], $places->log('php-fpm'), $places->application(), SIGQUIT, SIGQUIT),
+            new Service('news', [...$php, $artisan, 'hafenbuch:news'], $places->log('news'), $places->news()),
             ...$this->option('only-web') ? [] : [
                 new Service('queue', [...$php, $artisan, 'queue:work', '--sleep=1', '--tries=1', '--max-time='.self::WORKER_SECONDS], $places->log('queue')),
                 new Service('watch', [...$php, $artisan, 'hafenbuch:watch'], $places->log('watch')),
             ],
-            new Service('nginx', [$this->program('nginx'), '-e', $places->log('nginx'), '-c', $configuration], $places->log('nginx'), SIGQUIT),
+            new Service('nginx', [$this->program('nginx'), '-e', $places->log('nginx'), '-c', $configuration], $places->log('nginx'), null, SIGQUIT),
         ];
         $database = dirname(storage_path()).'/start-database.sh';
 

@@ -46,7 +46,7 @@ final class Server
         }
     }
 
-    private static function freePort(): int
+    public static function freePort(): int
     {
         $socket = stream_socket_server('tcp://127.0.0.1:0') ?: throw new \RuntimeException('There is no free port.');
         $name = (string) stream_socket_get_name($socket, false);

@@ -37,6 +37,7 @@ final class NewsDesk
     {
         $this->look = new Interval(self::LOOK_SECONDS);
         $this->note = new Interval(self::NOTE_SECONDS);
+        Heartbeat::of(Heartbeat::NEWS);
     }
 
     public static function at(string $socket): self

@@ -22,6 +22,8 @@ final class Supervisor
 
     private const ROTATE_SECONDS = 60;
 
+    private const SOCKET_TRIES = 250;
+
     /** @var array<string, Running> by the service's name */
     private array $running = [];
 
@@ -58,7 +60,9 @@ final class Supervisor
             });
         }
         foreach ($this->services as $service) {
+            $service->socket === null || @unlink($service->socket);
             isset($there[$service->name]) ? $this->adopt($service, $there[$service->name]) : $this->start($service);
+            $this->awaitSocket($service);
         }
         $whenStarted();
         $rotated = microtime(true);
@@ -85,6 +89,13 @@ final class Supervisor
         $this->tries[$service->name] = ['at' => microtime(true), 'wait' => $this->tries[$service->name]['wait'] ?? self::FIRST_WAIT];
         $this->running[$service->name] = Running::start($service);
         unset($this->due[$service->name]);
+    }
+
+    private function awaitSocket(Service $service): void
+    {
+        for ($try = 0; $service->socket !== null && ! file_exists($service->socket) && $try < self::SOCKET_TRIES && ! $this->isStopping; $try++) {
+            usleep(20_000);
+        }
     }
 
     private function adopt(Service $service, int $pid): void

@@ -33,7 +33,8 @@ export function usePulse(workspace: string): boolean {
     const client = useQueryClient();
     const last = useRef<number | undefined>(undefined);
     const pulse = useQuery({
-        queryKey: [workspace, 'pulse'],
+        // Not under the workspace: whoever asks for all of it again does not wait for news.
+        queryKey: ['pulse', workspace],
         queryFn: ({ signal, queryKey }) => {
             // Whether the server is back is wanted at once.
             const isWell = client.getQueryState(queryKey)?.status === 'success';

@@ -1,0 +1,185 @@
+<?php
+
+declare(strict_types=1);
+
+use Symfony\Component\Process\Process;
+use Tests\Support\Harbour;
+use Tests\Support\Installation;
+use Tests\Support\Server;
+
+afterEach(function () {
+    isset($this->installation) && $this->installation->remove();
+    isset($this->web) && $this->web->stop(10);
+});
+
+/** An installation with one workspace of so many documents, and whoever may write in it. */
+function servedWorkspace(Installation $installation, int $documents): string
+{
+    mkdir("{$installation->home}/workspaces/house", 0o777, true);
+    for ($n = 0; $n < $documents; $n++) {
+        file_put_contents("{$installation->home}/workspaces/house/d{$n}.md", "# {$n}\n");
+    }
+    $installation->hafenbuch('person:add mara@greetholm.example Mara');
+    $installation->hafenbuch("workspace:add house {$installation->home}/workspaces/house");
+    $installation->hafenbuch('scan house');
+    $token = $installation->bash('php artisan tinker --version >/dev/null 2>&1; php -r \'require "vendor/autoload.php"; $app = require "bootstrap/app.php"; $app->make(Illuminate\Contracts\Console\Kernel::class)->bootstrap(); echo App\Models\User::query()->first()->createToken("test")->plainTextToken;\'');
+
+    return trim($token->mustRun()->getOutput());
+}
+
+/** Web server and application alone, on the database of the tests. */
+function webServer(array $settings): array
+{
+    $port = Server::freePort();
+    $process = new Process([PHP_BINARY, base_path('artisan'), 'hafenbuch:serve', '--only-web'], base_path(), ['HAFENBUCH_HOST' => '127.0.0.1', 'HAFENBUCH_PORT' => (string) $port, ...$settings], timeout: null);
+    $process->start();
+    $url = (isset($settings['HAFENBUCH_TLS_KEY']) ? 'https' : 'http')."://127.0.0.1:{$port}";
+    for ($until = microtime(true) + 30; Installation::ask("{$url}/up")[0] !== 200; usleep(50_000)) {
+        $process->isRunning() && microtime(true) < $until || throw new RuntimeException($process->getOutput().$process->getErrorOutput());
+    }
+
+    return [$process, $url];
+}
+
+it('starts again whatever dies while people work, and loses nothing that was acknowledged', function () {
+    $this->installation = $installation = new Installation(['HAFENBUCH_METRICS_TOKEN' => 'measured']);
+    $refused = $installation->bash("bin/serve {$installation->home}");
+    expect($refused->run())->toBe(1)->and($refused->getErrorOutput())->toContain('--migrate');
+    $installation->start('--migrate');
+    $token = servedWorkspace($installation, 3);
+    $headers = ["Authorization: Bearer {$token}", 'Accept: application/json'];
+    $api = "{$installation->url}/api/workspaces/house";
+    $id = json_decode(Installation::ask("{$api}/documents?q=d1", $headers)[1], true)[0]['id'];
+    $revision = 0;
+    $content = '';
+    $statuses = [];
+    // The same draft is sent until it is acknowledged; after each acknowledgement the next one.
+    $write = function () use ($api, $headers, $id, &$revision, &$content, &$statuses): bool {
+        [$status, $body] = Installation::ask("{$api}/documents/{$id}/draft", [...$headers, 'Content-Type: application/octet-stream', "If-Match: \"{$revision}\""], 'PUT', $content = '# '.($revision + 1), 5);
+        $statuses[$status] = ($statuses[$status] ?? 0) + 1;
+        if ($status === 412) {
+            // It had been kept, and the answer was lost.
+            $revision = json_decode($body, true)['revision'];
+        } elseif ($status === 200) {
+            $revision = json_decode($body, true)['revision'];
+        }
+
+        return $status === 200;
+    };
+    expect($write())->toBeTrue();
+    foreach (['php-fpm', 'nginx', 'news', 'queue', 'watch', 'database'] as $service) {
+        $old = $installation->pid($service);
+        expect($old)->not->toBeNull("{$service} runs");
+        posix_kill($old, SIGKILL);
+        $acknowledged = 0;
+        for ($until = microtime(true) + 30; microtime(true) < $until && ($acknowledged < 3 || in_array($installation->pid($service), [null, $old], true));) {
+            $write() ? $acknowledged++ : usleep(20_000);
+        }
+        expect($installation->pid($service))->not->toBeIn([null, $old], "{$service} runs again")->and($acknowledged)->toBeGreaterThanOrEqual(3, "people work again after {$service} died");
+    }
+    expect(array_diff(array_keys($statuses), [0, 200, 412, 503]))->toBe([], json_encode($statuses));
+    expect(Installation::ask("{$api}/documents/{$id}/content", $headers)[1])->toBe($content);
+    expect($installation->told())->toContain('nginx has ended')->toContain('database has ended');
+
+    [$status, $body] = Installation::ask("{$installation->url}/ready");
+    expect($status)->toBe(200, $body);
+    touch("{$installation->home}/storage/framework/alive/queue", time() - 5000);
+    $queue = $installation->pid('queue');
+    posix_kill($queue, SIGSTOP);
+    touch("{$installation->home}/storage/framework/alive/queue", time() - 5000);
+    [$status, $body] = Installation::ask("{$installation->url}/ready");
+    posix_kill($queue, SIGCONT);
+    expect($status)->toBe(503)->and($body)->toContain('silent');
+    expect(Installation::ask("{$installation->url}/metrics")[0])->toBe(404)->and(Installation::ask("{$installation->url}/metrics", ['Authorization: Bearer wrong'])[0])->toBe(404);
+    [$status, $metrics] = Installation::ask("{$installation->url}/metrics", ['Authorization: Bearer measured']);
+    expect($status)->toBe(200)->and($metrics)->toContain('hafenbuch_documents{workspace="house"} 3')->toContain('hafenbuch_drafts{workspace="house"} 1')->toMatch('~hafenbuch_requests_total\{route="PUT api/workspaces/\{workspace\}/documents/\{document\}/draft",status="200"\} [1-9]~');
+});
+
+it('lets a running save end when it is told to stop, and begins nothing more', function () {
+    $this->installation = $installation = new Installation;
+    $installation->start('--migrate');
+    $token = servedWorkspace($installation, 1200);
+    $headers = ["Authorization: Bearer {$token}", 'Accept: application/json', 'Content-Type: application/json'];
+    $api = "{$installation->url}/api/workspaces/house";
+    // Moving many files takes long enough to be met in the middle.
+    $paths = array_map(static fn (int $n): string => "d{$n}.md", range(0, 1199));
+    $decisions = json_decode(Installation::ask("{$api}/relocations", $headers, 'POST', json_encode(['paths' => $paths, 'into' => 'moved']))[1], true);
+    $plan = json_decode(Installation::ask("{$api}/plan", $headers, 'POST', json_encode(['decisions' => $decisions]))[1], true);
+    $save = new Process(['curl', '-sS', '-w', ' %{http_code}', '-X', 'POST', ...array_merge(...array_map(static fn (string $header): array => ['-H', $header], $headers)), '--data-binary', '@-', "{$api}/save"], timeout: 60);
+    $save->setInput(json_encode(['decisions' => $decisions, 'fingerprint' => $plan['fingerprint'], 'note' => null]));
+    $save->start();
+    for ($until = microtime(true) + 20; microtime(true) < $until && ! is_dir("{$installation->home}/workspaces/house/moved"); usleep(2_000)) {
+        // Its first file is on its way.
+    }
+    expect($save->isRunning())->toBeTrue();
+    $installation->signal(SIGTERM);
+    $save->wait();
+    str_ends_with($save->getOutput(), ' 200') || fwrite(STDERR, $save->getErrorOutput().$installation->told().shell_exec("cat {$installation->home}/logs/*.log | tail -20"));
+    expect($save->getOutput())->toEndWith(' 200');
+    for ($until = microtime(true) + 20; microtime(true) < $until && $installation->isRunning(); usleep(50_000)) {
+        // It is stopping.
+    }
+    expect($installation->isRunning())->toBeFalse()->and(count(glob("{$installation->home}/workspaces/house/moved/*.md")))->toBe(1200)->and(Installation::ask("{$installation->url}/up")[0])->toBe(0);
+});
+
+it('serves by HTTPS with what belongs to it, and only under its names', function () {
+    $folder = storage_path('tls-'.bin2hex(random_bytes(4)));
+    mkdir($folder);
+    (new Process(['openssl', 'req', '-x509', '-newkey', 'rsa:2048', '-nodes', '-days', '2', '-subj', '/CN=hafenbuch.test', '-keyout', "{$folder}/key.pem", '-out', "{$folder}/cert.pem"]))->mustRun();
+    [$this->web, $url] = webServer(['HAFENBUCH_TLS_CERTIFICATE' => "{$folder}/cert.pem", 'HAFENBUCH_TLS_KEY' => "{$folder}/key.pem", 'HAFENBUCH_NAMES' => 'hafenbuch.test']);
+    [$status, , $headers] = Installation::ask("{$url}/sanctum/csrf-cookie", ['Host: hafenbuch.test']);
+    expect($status)->toBe(204)->and(strtolower($headers))->toContain('strict-transport-security')->toMatch('~set-cookie: [^\n]*secure~');
+    expect(Installation::ask("{$url}/up", ['Host: evil.example'])[0])->toBe(421);
+});
+
+it('believes what a proxy says of the scheme only if it is trusted', function () {
+    [$this->web, $url] = webServer(['HAFENBUCH_TRUSTED_PROXIES' => '127.0.0.1']);
+    $asked = ['X-Forwarded-Proto: https', 'X-Forwarded-For: 192.0.2.7'];
+    expect(strtolower(Installation::ask("{$url}/sanctum/csrf-cookie", $asked)[2]))->toMatch('~set-cookie: [^\n]*secure~')->toContain('strict-transport-security');
+    $this->web->stop(10);
+    [$this->web, $url] = webServer([]);
+    expect(strtolower(Installation::ask("{$url}/sanctum/csrf-cookie", $asked)[2]))->not->toContain('secure')->not->toContain('strict-transport-security');
+});
+
+it('goes on answering while strangers read slowly, or send half a head', function () {
+    [$this->web, $url] = webServer([]);
+    $streams = [];
+    for ($n = 0; $n < 200; $n++) {
+        $streams[] = $slow = stream_socket_client('tcp'.substr($url, 4));
+        // A reader that takes nothing, a head that never ends, and one that says nothing, in turns.
+        fwrite($slow, ["GET /api/openapi.json HTTP/1.1\r\nHost: 127.0.0.1\r\n\r\n", "GET / HTTP/1.1\r\nHost: 127.0.", ''][$n % 3]);
+    }
+    $longest = 0.0;
+    for ($n = 0; $n < 20; $n++) {
+        $since = microtime(true);
+        expect(Installation::ask("{$url}/api/session", ['Accept: application/json'])[0])->toBe(401);
+        $longest = max($longest, microtime(true) - $since);
+    }
+    // With four workers each of which waited for such a reader it took from 13 to 58 s.
+    expect($longest)->toBeLessThan(5.0);
+    array_map(fclose(...), $streams);
+});
+
+it('tells a page that waits for news as soon as there is some, and of nothing otherwise', function () {
+    [$this->web, $url] = webServer([]);
+    $harbour = new Harbour(['a.md' => "# A\n"]);
+    $headers = ['Authorization: Bearer '.$harbour->owner->createToken('test')->plainTextToken, 'Accept: application/json'];
+    $pulse = $url.$harbour->api('/pulse');
+    $last = json_decode(Installation::ask($pulse, $headers)[1], true)['last'];
+    $since = microtime(true);
+    $silence = json_decode(Installation::ask("{$pulse}?after={$last}&wait=1", $headers)[1], true);
+    expect($silence['last'])->toBe($last)->and($silence['topics'])->toBe([])->and(microtime(true) - $since)->toBeGreaterThan(0.9);
+    $waiting = new Process(['curl', '-s', '-H', $headers[0], '-H', $headers[1], "{$pulse}?after={$last}&wait=40"]);
+    $waiting->start();
+    usleep(300_000);
+    expect($waiting->isRunning())->toBeTrue();
+    $harbour->draft('a.md', "# B\n");
+    $since = microtime(true);
+    $waiting->wait();
+    $news = json_decode($waiting->getOutput(), true);
+    expect($news['topics'])->not->toBe([])->and($news['last'])->toBeGreaterThan($last)->and(microtime(true) - $since)->toBeLessThan(5.0);
+    // Nobody waits for what is no business of theirs.
+    $stranger = Harbour::person('Stranger')->createToken('test')->plainTextToken;
+    expect(Installation::ask("{$pulse}?after={$last}&wait=5", ["Authorization: Bearer {$stranger}", 'Accept: application/json'])[0])->toBe(404);
+    expect(Installation::ask("{$url}/-news/1/0/5/")[0])->toBe(404)->and(Installation::ask("{$url}/-waited")[0])->toBe(404)->and(Installation::ask("{$url}/-file/etc/passwd")[1])->not->toContain('root:');
+});
