@@ -17,7 +17,8 @@ const APP_ROOMS = [
     'Past' => ['Drafts', 'Models', 'Quay', 'Support', 'Workspace'],
     'Http' => ['Drafts', 'Models', 'Naming', 'Past', 'Quay', 'Saving', 'Support', 'Workspace'],
     'Serving' => ['Http', 'Models', 'Past', 'Support', 'Workspace'],
-    'Console' => ['Drafts', 'Models', 'Past', 'Quay', 'Saving', 'Serving', 'Support', 'Workspace'],
+    'Backup' => ['Models', 'Past', 'Support', 'Workspace'],
+    'Console' => ['Backup', 'Drafts', 'Models', 'Past', 'Quay', 'Saving', 'Serving', 'Support', 'Workspace'],
     'Setup' => ['Drafts', 'Http', 'Models', 'Past', 'Quay', 'Saving', 'Workspace'],
     'Providers' => ['Drafts', 'Serving', 'Support', 'Workspace'],
 ];

@@ -20,7 +20,7 @@ final class CheckContents extends HafenbuchCommand
 
     public function handle(Inventory $inventory, WorkspaceGraphs $graphs, Catalogues $catalogues): int
     {
-        $freed = $this->option('clear') ? $inventory->sweep() ?? throw Refused::because('An operation is running. Nothing was freed; try again when it is done.') : null;
+        $freed = $this->option('clear') ? $inventory->sweep() ?? throw Refused::because('An operation is running, or a backup is being made. Nothing was freed; try again when it is done.') : null;
         $findings = $inventory->check();
         $derived = $this->derived($graphs, $catalogues);
         $code = $this->answer([

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Past\Store;
 
 use App\Workspace\Files\DiskContentStore;
+use App\Workspace\Files\StoreHold;
 use App\Workspace\WorkspaceLock;
 use Illuminate\Support\Facades\DB;
 
@@ -50,9 +51,15 @@ final readonly class Inventory
     /**
      * Frees everything that nothing refers to, in no workspace, since they share the store.
      *
-     * @return ?array{contents: int, bytes: int} null where an operation was running all the time
+     * @return ?array{contents: int, bytes: int} null where an operation was running all the time, or a backup is being made
      */
     public function sweep(int $unusedSeconds = self::UNUSED_SECONDS): ?array
+    {
+        return StoreHold::whileFreeing($this->contents, fn (): ?array => $this->freeUnused($unusedSeconds));
+    }
+
+    /** @return ?array{contents: int, bytes: int} */
+    private function freeUnused(int $unusedSeconds): ?array
     {
         // What is unused is listed first: a content that gets used from here on is young, and stays.
         $candidates = [];
@@ -79,9 +86,14 @@ final readonly class Inventory
     /**
      * Frees the whole contents of steps that are kept as changes, once nothing else refers to them.
      *
-     * @return ?int how many bytes came free; null where an operation was running all the time
+     * @return ?int how many bytes came free; null where an operation was running all the time, or a backup is being made
      */
     public function releaseSteps(int $unusedSeconds = self::STEP_SECONDS): ?int
+    {
+        return StoreHold::whileFreeing($this->contents, fn (): ?int => $this->freeSteps($unusedSeconds));
+    }
+
+    private function freeSteps(int $unusedSeconds): ?int
     {
         $due = static fn () => DB::table('draft_steps')->where('has_content', true)->where('at', '<=', now()->subSeconds($unusedSeconds)->format('Y-m-d H:i:s.v'));
         if (! $due()->exists()) {
