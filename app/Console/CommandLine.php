@@ -33,7 +33,7 @@ final class CommandLine
     private const COMMANDS = [
         AddWorkspace::class, ScanFiles::class, ShowStatus::class, ShowReferences::class, WriteDraft::class, DiscardDraft::class,
         MakePlan::class, Save::class, ShowLog::class, Undo::class, Recover::class,
-        CheckContents::class, ThinVersions::class, AddPerson::class, Backup::class, CheckBackups::class, Restore::class,
+        CheckContents::class, ThinVersions::class, AddPerson::class, MoveWorkspace::class, Backup::class, CheckBackups::class, Restore::class,
     ];
 
     /** @param list<string> $arguments as PHP gives them */

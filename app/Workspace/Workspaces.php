@@ -20,19 +20,11 @@ final class Workspaces
         if ($name === '' || mb_strlen($name) > 120) {
             throw Refused::because('A workspace needs a name of 1 to 120 characters.');
         }
-        $root = realpath($folder);
-        if ($root === false || ! is_dir($root)) {
-            throw Refused::because("There is no folder {$folder}. Make it first.");
+        $other = Workspace::query()->where('name', $name)->first();
+        if ($other !== null) {
+            throw Refused::because("There is a workspace “{$name}” already, for {$other->root}. Choose another name.");
         }
-        self::refuseOutside($root);
-        foreach (Workspace::query()->get() as $other) {
-            if ($other->name === $name) {
-                throw Refused::because("There is a workspace “{$name}” already, for {$other->root}. Choose another name.");
-            }
-            if (str_starts_with($root.'/', $other->root.'/') || str_starts_with($other->root.'/', $root.'/')) {
-                throw Refused::because("{$root} overlaps with the workspace “{$other->name}” at {$other->root}. Two workspaces cannot share files.");
-            }
-        }
+        $root = self::freeRoot($folder, null);
 
         return DB::transaction(function () use ($name, $root, $owner): Workspace {
             $workspace = Workspace::query()->create(['name' => $name, 'slug' => self::freeSlug($name), 'root' => $root, 'settings' => []]);
@@ -41,6 +33,34 @@ final class Workspaces
 
             return $workspace;
         });
+    }
+
+    /**
+     * Its files lie elsewhere now, moved there by other means, as after its installation was restored on another machine.
+     *
+     * @throws Refused
+     */
+    public static function lieAt(Workspace $workspace, string $folder): void
+    {
+        $root = self::freeRoot($folder, $workspace);
+        WorkspaceLock::hold($workspace, static fn () => $workspace->update(['root' => $root]));
+    }
+
+    /** @throws Refused */
+    private static function freeRoot(string $folder, ?Workspace $of): string
+    {
+        $root = realpath($folder);
+        if ($root === false || ! is_dir($root)) {
+            throw Refused::because("There is no folder {$folder}. Make it first.");
+        }
+        self::refuseOutside($root);
+        foreach (Workspace::query()->when($of !== null, static fn ($others) => $others->whereKeyNot($of?->id))->get() as $other) {
+            if (str_starts_with($root.'/', $other->root.'/') || str_starts_with($other->root.'/', $root.'/')) {
+                throw Refused::because("{$root} overlaps with the workspace “{$other->name}” at {$other->root}. Two workspaces cannot share files.");
+            }
+        }
+
+        return $root;
     }
 
     /** @throws Refused */
