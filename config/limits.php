@@ -2,6 +2,8 @@
 
 declare(strict_types=1);
 
+use App\Workspace\Reading\ContentReader;
+
 /*
  * Every limit of this server that is no rule of the job; docs/security.md tells what is answered beyond each.
  * Sizes in bytes, times in seconds.
@@ -37,9 +39,9 @@ return [
     'idle_seconds' => 30,
     'connections' => 4096,
 
-    // Reading one content for its references and fields.
-    'reading_seconds' => 10,
-    'references' => 50_000,
+    // Reading one content for its references and fields; set where they are, since the processes that read know no settings.
+    'reading_seconds' => ContentReader::SECONDS,
+    'references' => ContentReader::REFERENCES,
 
     // Comparing line by line: in plans, and elsewhere. Beyond it only facts are compared.
     'compared_in_plans' => 512 * 1024,

@@ -191,6 +191,28 @@ final readonly class DraftDesk
         return WorkspaceFiles::of($document->workspace)->bytes($document->path);
     }
 
+    /**
+     * Where the working content lies, for whoever sends files better than we do.
+     *
+     * @return ?array{file: string, within: string, hash: string} the folder beyond which no link may lead; null: it is empty
+     *
+     * @throws \Hafenbuch\Core\Write\UnableToRead
+     */
+    public function workingFile(Document $document): ?array
+    {
+        $hash = $document->workingHash();
+        if ($hash === null) {
+            return null;
+        }
+        if ($this->contents->has($hash)) {
+            return ['file' => $this->contents->file($hash), 'within' => $this->contents->root(), 'hash' => $hash];
+        }
+        $files = WorkspaceFiles::of($document->workspace);
+        fclose($files->open($document->path));
+
+        return ['file' => $files->absolute($document->path), 'within' => $document->workspace->root, 'hash' => $hash];
+    }
+
     /** Drops the draft; the document is then as its file, or has nothing if it is new. */
     public function drop(Document $document): void
     {

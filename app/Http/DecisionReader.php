@@ -40,8 +40,6 @@ use OpenApi\Attributes as OA;
 ])]
 final class DecisionReader
 {
-    private const MOST = 20_000;
-
     private const PATH_CHARACTERS = 8000;
 
     /** What is kept of a choice beside what it says. */
@@ -124,7 +122,9 @@ final class DecisionReader
             throw self::wrong($at, 'must be a list');
         }
 
-        return count($value) <= self::MOST ? $value : throw self::wrong($at, 'must have at most '.self::MOST.' entries; decide in parts');
+        $most = (int) config('limits.decisions');
+
+        return count($value) <= $most ? $value : throw self::wrong($at, "must have at most {$most} entries; decide in parts");
     }
 
     /** @throws ValidationException */

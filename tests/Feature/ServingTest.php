@@ -183,3 +183,39 @@ it('tells a page that waits for news as soon as there is some, and of nothing ot
     expect(Installation::ask("{$pulse}?after={$last}&wait=5", ["Authorization: Bearer {$stranger}", 'Accept: application/json'])[0])->toBe(404);
     expect(Installation::ask("{$url}/-news/1/0/5/")[0])->toBe(404)->and(Installation::ask("{$url}/-waited")[0])->toBe(404)->and(Installation::ask("{$url}/-file/etc/passwd")[1])->not->toContain('root:');
 });
+
+it('lets nginx send files, in parts too, and never one that lies outside', function () {
+    [$this->web, $url] = webServer([]);
+    $harbour = new Harbour(['pictures/ä b%20c.png' => str_repeat('0123456789', 200_000), 'secret.txt' => 'of this workspace']);
+    $headers = ['Authorization: Bearer '.$harbour->owner->createToken('test')->plainTextToken];
+    $id = $harbour->document('pictures/ä b%20c.png')->id;
+    $file = $url.$harbour->api("/documents/{$id}/file");
+    [$status, $body, $head] = Installation::ask($file, $headers);
+    expect($status)->toBe(200)->and(strlen($body))->toBe(2_000_000)->and($head)->toContain('sandbox')->toContain('image/png')->toContain('nosniff')->not->toContain('X-Accel');
+    preg_match('~ETag: ("[^"]+")~', $head, $tag);
+    expect(Installation::ask($file, [...$headers, "If-None-Match: {$tag[1]}"])[0])->toBe(304);
+    [$status, $body] = Installation::ask($file, [...$headers, 'Range: bytes=1000005-1000014']);
+    expect($status)->toBe(206)->and($body)->toBe('5678901234');
+    expect(Installation::ask($url.$harbour->api('/show/'.rawurlencode('pictures').'/'.rawurlencode('ä b%20c.png')), $headers)[0])->toBe(200);
+    // A draft of the same size, made within the same second, is another content.
+    $harbour->draft('secret.txt', 'of that workspace');
+    $secret = $url.$harbour->api("/documents/{$harbour->document('secret.txt')->id}/file");
+    expect(Installation::ask($secret, $headers)[1])->toBe('of that workspace');
+    expect(Installation::ask($url.$harbour->api("/documents/{$harbour->document('secret.txt')->id}/contents/draft"), $headers)[1])->toBe('of that workspace');
+
+    // Folders and files are swapped for links all the while; the swapper changes faster than anyone can look.
+    $outside = dirname(storage_path()).'/outside-'.bin2hex(random_bytes(4));
+    mkdir($outside);
+    file_put_contents("{$outside}/ä b%20c.png", 'of nobody here');
+    $swapper = new Process([PHP_BINARY, '-r', '[$root, $outside] = [$argv[1], $argv[2]]; while (true) { @rename("$root/pictures", "$root/away"); @symlink($outside, "$root/pictures"); @unlink("$root/pictures"); @rename("$root/away", "$root/pictures"); }', $harbour->root, $outside]);
+    $swapper->start();
+    $answers = [];
+    for ($n = 0; $n < 150; $n++) {
+        [$status, $body] = Installation::ask($file, $headers);
+        $answers[$status] = ($answers[$status] ?? 0) + 1;
+        expect($body)->not->toContain('of nobody here');
+    }
+    $swapper->stop(0);
+    expect($answers[200] ?? 0)->toBeGreaterThan(0);
+    exec('rm -rf '.escapeshellarg($outside));
+});

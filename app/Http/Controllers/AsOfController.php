@@ -45,7 +45,7 @@ final readonly class AsOfController
     ], type: 'object', required: ['documents']))])]
     public function store(Request $request, Workspace $workspace, Document $document, #[CurrentUser] User $person): JsonResponse
     {
-        $given = $request->validate(['entry' => 'required|integer|min:0', 'documents' => ['required', ListOf::ids(20_000)]]);
+        $given = $request->validate(['entry' => 'required|integer|min:0', 'documents' => ['required', ListOf::ids((int) config('limits.decisions'))]]);
 
         return new JsonResponse(['documents' => $this->desk->bringBack($workspace, $document, (int) $given['entry'], $given['documents'], $person)]);
     }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Http\Front;
 use App\Http\OpenApi\Ok;
 use App\Models\Document;
 use App\Models\User;
@@ -12,12 +13,12 @@ use App\Past\Comparing\Contrasts;
 use App\Past\Comparing\Source;
 use App\Past\Comparing\Sources;
 use App\Workspace\Files\DiskContentStore;
-use App\Workspace\MediaType;
 use Illuminate\Container\Attributes\CurrentUser;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
+use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 
 /** The contents that documents have and had: to look at, and to compare. */
@@ -26,16 +27,15 @@ final readonly class ContentController
     public function __construct(private Sources $sources) {}
 
     #[OA\Get(path: '/workspaces/{workspace}/documents/{document}/contents/{source}', operationId: 'readSource', responses: [new OA\Response(response: 200, description: 'the bytes', content: new OA\MediaType(mediaType: 'application/octet-stream'))])]
-    public function show(Workspace $workspace, Document $document, string $source, #[CurrentUser] User $person, DiskContentStore $contents): BinaryFileResponse
+    public function show(Request $request, Workspace $workspace, Document $document, string $source, #[CurrentUser] User $person, DiskContentStore $contents): Response
     {
         $found = $this->sources->of($document, $source, $person);
-        $type = MediaType::of($document->path);
-        $isShown = preg_match('~^(?:image|audio|video)/~', $type) === 1;
-        $response = new BinaryFileResponse($contents->file($found->hash), 200, [
-            'Content-Type' => $isShown ? $type : 'application/octet-stream',
-            'Content-Disposition' => ($isShown ? 'inline' : 'attachment')."; filename*=UTF-8''".rawurlencode(basename($document->path)),
-            'Content-Security-Policy' => FileController::ALONE,
-        ], false, null, false, false);
+        $headers = FileController::headers($document, FileController::ALONE);
+        $sent = Front::send($request, $contents->file($found->hash), $contents->root(), $found->hash, $headers);
+        if ($sent !== null) {
+            return $sent;
+        }
+        $response = new BinaryFileResponse($contents->file($found->hash), 200, $headers, false, null, false, false);
         $response->headers->set('Cache-Control', 'private, no-cache');
 
         return $response;

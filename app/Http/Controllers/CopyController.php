@@ -44,7 +44,7 @@ final readonly class CopyController
     {
         $given = $request->validate([
             'folder' => 'nullable|string|max:4000', 'flat' => 'boolean', 'setAside' => 'boolean',
-            'shared' => ['sometimes', ListOf::ids(20_000)], 'paths' => ['sometimes', ListOf::textsByName(20_000, Path::PATH_BYTES)],
+            'shared' => ['sometimes', ListOf::ids((int) config('limits.decisions'))], 'paths' => ['sometimes', ListOf::textsByName((int) config('limits.decisions'), Path::PATH_BYTES)],
             ...NamingRuleReader::rules('rule'),
         ]);
         $isSetAside = $given['setAside'] ?? false;

@@ -21,9 +21,6 @@ use OpenApi\Attributes as OA;
 /** What a person has decided and not carried out yet, kept for them. */
 final readonly class DecisionController
 {
-    /** For each of these all that is unsaved is looked at. */
-    private const MOST_SCOPES = 50;
-
     public function __construct(private Planning $planning) {}
 
     #[OA\Get(path: '/workspaces/{workspace}/decisions', operationId: 'listDecisions', responses: [new Ok('Decision', list: true)])]
@@ -48,8 +45,10 @@ final readonly class DecisionController
         $isCleared = (bool) (Validator::make($request->only('clear'), ['clear' => 'boolean'])->validate()['clear'] ?? false);
         $changes = [];
         $wide = array_filter((array) $request->input('choices'), static fn (mixed $choice): bool => is_array($choice) && ($choice['scope'] ?? Scope::Document->value) !== Scope::Document->value);
-        if (count($wide) > self::MOST_SCOPES) {
-            throw DecisionReader::wrong('choices', 'has more than '.self::MOST_SCOPES.' choices that reach beyond their document; make them one after the other');
+        // For each of these all that is unsaved is looked at.
+        $most = (int) config('limits.far_decisions');
+        if (count($wide) > $most) {
+            throw DecisionReader::wrong('choices', "has more than {$most} choices that reach beyond their document; make them one after the other");
         }
         foreach (DecisionReader::list($request->input('choices'), 'choices') as $place => $choice) {
             foreach ($this->change($workspace, $person, is_array($choice) ? $choice : [], "choices.{$place}") as $id => $kept) {

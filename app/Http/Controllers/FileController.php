@@ -6,6 +6,7 @@ namespace App\Http\Controllers;
 
 use App\Drafts\DraftDesk;
 use App\Drafts\PlacedPictures;
+use App\Http\Front;
 use App\Models\Document;
 use App\Models\User;
 use App\Models\Workspace;
@@ -26,12 +27,14 @@ final readonly class FileController
     /** A drawing shows the pictures that it places, in a frame of ours; it runs no script, follows no refresh, opens nothing. */
     private const FRAMED = "default-src 'none'; img-src 'self' data:; style-src 'self' 'unsafe-inline'; font-src 'self' data:; frame-ancestors 'self'; base-uri 'none'; form-action 'none'; sandbox allow-same-origin";
 
+    private const VARY = ['Accept', 'Sec-Fetch-Dest'];
+
     public function __construct(private DraftDesk $drafts, private PlacedPictures $pictures) {}
 
     #[OA\Get(path: '/workspaces/{workspace}/documents/{document}/file', operationId: 'showFile', responses: [new OA\Response(response: 200, description: 'the bytes')])]
-    public function __invoke(Workspace $workspace, Document $document): Response
+    public function __invoke(Request $request, Workspace $workspace, Document $document): Response
     {
-        return $this->answer($document, self::ALONE, $this->drafts->workingBytes($document));
+        return $this->working($request, $document, self::ALONE);
     }
 
     /** By its path, so that its references lead to the others; or, as if it were there, a content that a document had. */
@@ -45,15 +48,17 @@ final readonly class FileController
         if ($given !== []) {
             $document = Document::query()->with('draft')->where('workspace_id', $workspace->id)->findOrFail($given['document'])->setRelation('workspace', $workspace);
 
-            return $this->answer($document, self::FRAMED, $sources->bytes($sources->of($document, $given['source'], $person)));
+            return response($sources->bytes($sources->of($document, $given['source'], $person)), 200, self::headers($document, self::FRAMED));
         }
         $document = Document::at($workspace, $path) ?? throw new NotFoundHttpException;
-        $bytes = $this->drafts->workingBytes($document->setRelation('workspace', $workspace));
+        $document->setRelation('workspace', $workspace);
         if ($this->isForImage($request) && MediaType::of($document->path) === 'image/svg+xml') {
-            $bytes = $this->pictures->in($workspace, $document->path, $bytes);
+            $bytes = $this->pictures->in($workspace, $document->path, $this->drafts->workingBytes($document));
+
+            return response($bytes, 200, self::headers($document, self::FRAMED))->setVary(self::VARY);
         }
 
-        return $this->answer($document, self::FRAMED, $bytes)->setVary(['Accept', 'Sec-Fetch-Dest']);
+        return $this->working($request, $document, self::FRAMED)->setVary(self::VARY);
     }
 
     /** Whether a page or a drawing shows it as an image (Fetch Metadata, section 2.1), which may load nothing itself. */
@@ -64,16 +69,25 @@ final readonly class FileController
         return $asked === null ? str_starts_with((string) $request->headers->get('Accept'), 'image/') : $asked === 'image';
     }
 
-    private function answer(Document $document, string $policy, string $bytes): Response
+    private function working(Request $request, Document $document, string $policy): Response
+    {
+        $headers = self::headers($document, $policy);
+        $lies = Front::isThere($request) ? $this->drafts->workingFile($document) : null;
+
+        return ($lies === null ? null : Front::send($request, $lies['file'], $lies['within'], $lies['hash'], $headers)) ?? response($this->drafts->workingBytes($document), 200, $headers);
+    }
+
+    /** @return array<string, string> */
+    public static function headers(Document $document, string $policy): array
     {
         $type = MediaType::of($document->path);
         $isShown = preg_match('~^(?:image|audio|video)/~', $type) === 1;
 
-        return response($bytes, 200, [
+        return [
             'Content-Type' => $isShown ? $type : 'application/octet-stream',
             'Content-Disposition' => ($isShown ? 'inline' : 'attachment')."; filename*=UTF-8''".rawurlencode(basename($document->path)),
             'Content-Security-Policy' => $policy,
             'Cache-Control' => 'private, no-cache',
-        ]);
+        ];
     }
 }

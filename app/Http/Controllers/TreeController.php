@@ -37,7 +37,7 @@ final class TreeController
     ], ['paths']), responses: [new Ok('MadeDecision', list: true)])]
     public function decide(Request $request, Workspace $workspace): JsonResponse
     {
-        $given = $request->validate(['paths' => ['required', ListOf::texts(20_000, Path::PATH_BYTES, 1)], 'into' => 'nullable|string', 'to' => 'nullable|string', 'delete' => 'boolean']);
+        $given = $request->validate(['paths' => ['required', ListOf::texts((int) config('limits.decisions'), Path::PATH_BYTES, 1)], 'into' => 'nullable|string', 'to' => 'nullable|string', 'delete' => 'boolean']);
         $paths = array_values(array_map(static fn (string $path): string => Path::of($path)->value, $given['paths']));
         $decisions = match (true) {
             $given['delete'] ?? false => Relocation::delete($workspace, $paths),

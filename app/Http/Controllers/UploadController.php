@@ -35,7 +35,7 @@ final class UploadController
     ], type: 'object', required: ['limit', 'clashes']))])]
     public function check(Request $request, Workspace $workspace): JsonResponse
     {
-        $paths = array_values($request->validate(['paths' => ['required', ListOf::texts(5000, 5000, 1)]])['paths']);
+        $paths = array_values($request->validate(['paths' => ['required', ListOf::texts((int) config('limits.decisions'), 5000, 1)]])['paths']);
         $check = new PathCheck($workspace, $paths);
         $clashes = [];
         foreach ($paths as $path) {

@@ -16,8 +16,6 @@ use Hafenbuch\Core\Format\ReferenceChange;
 final readonly class Contrasts
 {
     /** Above this size contents are compared by their facts only. */
-    private const TEXT_BYTES = 2 * 1024 * 1024;
-
     public function __construct(private DiskContentStore $contents, private Sources $sources, private FormatRegistry $formats, private MediaFacts $media) {}
 
     public function between(Source $left, Source $right): Contrast
@@ -40,7 +38,7 @@ final readonly class Contrasts
 
     private function text(Source $source): ?string
     {
-        if (($this->contents->size($source->hash) ?? 0) > self::TEXT_BYTES) {
+        if (($this->contents->size($source->hash) ?? 0) > (int) config('limits.compared')) {
             return null;
         }
         $bytes = $this->sources->bytes($source);

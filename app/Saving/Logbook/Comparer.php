@@ -11,8 +11,6 @@ use App\Workspace\MediaType;
 /** Sets two contents of the store side by side. */
 final readonly class Comparer
 {
-    private const TEXT_BYTES = 512 * 1024;
-
     private const CONTEXT = 3;
 
     public function __construct(private DiskContentStore $contents) {}
@@ -23,7 +21,7 @@ final readonly class Comparer
         $sizes = array_map(fn (?string $hash): ?int => $hash === null ? null : $this->contents->size($hash), [$before, $after]);
         $note = match (true) {
             $before === $after => 'The file stays as it is.',
-            max($sizes) > self::TEXT_BYTES => 'Too large to compare line by line.',
+            max($sizes) > (int) config('limits.compared_in_plans') => 'Too large to compare line by line.',
             default => null,
         };
         $lines = $note === null ? $this->lines($before, $after) : null;

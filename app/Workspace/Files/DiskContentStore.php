@@ -230,6 +230,12 @@ final readonly class DiskContentStore implements ContentStore
         return @fopen($this->disk->path(self::name($hash)), 'rb') ?: throw UnableToRead::content($hash);
     }
 
+    /** The folder that holds all of them. */
+    public function root(): string
+    {
+        return rtrim($this->disk->path(''), '/');
+    }
+
     /** Where the bytes are, for what can read only files. They are never written there. */
     public function file(string $hash): string
     {

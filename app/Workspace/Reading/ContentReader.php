@@ -17,10 +17,10 @@ final readonly class ContentReader
 {
     private const TITLE_CHARACTERS = 500;
 
-    private const SECONDS = 10;
+    public const SECONDS = 10;
 
     /** A document with more would take a request all its memory, and everyone else half a minute. */
-    private const REFERENCES = 50_000;
+    public const REFERENCES = 50_000;
 
     private Resolver $resolver;
 
