@@ -30,6 +30,7 @@ use App\Http\Controllers\TemplateController;
 use App\Http\Controllers\TokenController;
 use App\Http\Controllers\TreeController;
 use App\Http\Controllers\UploadController;
+use App\Http\Controllers\UploadPartController;
 use App\Http\Controllers\VersionController;
 use App\Http\Controllers\WatchController;
 use App\Http\Controllers\WorkspaceController;
@@ -98,6 +99,10 @@ Route::middleware(['auth:sanctum', 'throttle:person'])->group(function (): void 
         Route::get('names', [TemplateController::class, 'check']);
         Route::post('uploads/check', [UploadController::class, 'check']);
         Route::post('uploads', [UploadController::class, 'store']);
+        Route::post('uploads/parts', [UploadPartController::class, 'store']);
+        Route::get('uploads/parts/{part}', [UploadPartController::class, 'show']);
+        Route::put('uploads/parts/{part}', [UploadPartController::class, 'update']);
+        Route::delete('uploads/parts/{part}', [UploadPartController::class, 'destroy']);
         Route::post('retention/preview', [RetentionController::class, 'preview']);
         Route::post('retention', [RetentionController::class, 'apply']);
         Route::get('room', [RetentionController::class, 'room']);

@@ -52,7 +52,7 @@ it('answers hostile requests with what is wrong, and never with a fault of its o
     $operation = Operation::query()->create(['workspace_id' => $harbour->workspace->id, 'number' => 1, 'kind' => 'save', 'state' => 'done', 'new_folders' => [], 'old_folders' => []]);
     $own = [
         '{workspace}' => $harbour->workspace->slug, '{document}' => $document->id, '{other}' => $document->id, '{operation}' => $operation->id, '{position}' => '0', '{number}' => '0', '{path}' => 'a.md',
-        '{token}' => '1', '{source}' => 'draft', '{step}' => (string) $document->step_id, '{what}' => 'opened', '{running}' => str_repeat('r', 26), '{visit}' => str_repeat('v', 26),
+        '{token}' => '1', '{source}' => 'draft', '{step}' => (string) $document->step_id, '{what}' => 'opened', '{running}' => str_repeat('r', 26), '{visit}' => str_repeat('v', 26), '{part}' => str_repeat('p', 26),
     ];
     $this->actingAs($harbour->owner);
     $faults = [];

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Drafts\DraftDesk;
+use App\Drafts\UploadParts;
 use App\Http\Data\FoundDocumentData;
 use App\Http\Errors;
 use App\Http\ListOf;
@@ -52,15 +53,17 @@ final class UploadController
         path: '/workspaces/{workspace}/uploads', operationId: 'upload',
         parameters: [
             new OA\QueryParameter(name: 'path', required: true, schema: new OA\Schema(type: 'string')),
+            new OA\QueryParameter(name: 'part', description: 'an upload in parts that is whole, in place of a body', schema: new OA\Schema(type: 'string')),
             new OA\QueryParameter(name: 'replace', description: 'whether it becomes the draft of the document that is there', schema: new OA\Schema(type: 'boolean')),
         ],
         requestBody: new OA\RequestBody(required: true, content: new OA\MediaType(mediaType: 'application/octet-stream', schema: new OA\Schema(type: 'string', format: 'binary'))),
         responses: [new Ok('FoundDocument', status: 201), new OA\Response(response: 409, description: 'the path is taken')],
     )]
-    public function store(Request $request, Workspace $workspace, #[CurrentUser] User $person, DraftDesk $drafts): JsonResponse
+    public function store(Request $request, Workspace $workspace, #[CurrentUser] User $person, DraftDesk $drafts, UploadParts $parts): JsonResponse
     {
         $path = Path::of((string) $request->query('path', ''))->value;
-        $bytes = (string) $request->getContent();
+        $part = $request->query('part');
+        $bytes = is_string($part) ? $parts->bytes($workspace, $person, $part) : (string) $request->getContent();
         $there = Document::at($workspace, $path);
         if ($there !== null && ! $there->is_gone && $request->boolean('replace')) {
             $document = $drafts->write($there, $bytes, $person, null, 'uploaded');
@@ -72,6 +75,7 @@ final class UploadController
             $document = $drafts->begin($workspace, $path, $bytes, $person);
         }
         (new Quay($workspace, $person))->open([$document->id]);
+        is_string($part) && $parts->drop($workspace, $person, $part);
 
         return new JsonResponse(FoundDocumentData::of($document->load('draft'), true), 201);
     }

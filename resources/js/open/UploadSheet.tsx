@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import styled from 'styled-components';
-import { answer, api, bytes } from '../api/client';
+import { answer, api } from '../api/client';
 import type { Incoming } from '../shell/context';
 import { font } from '../theme/tokens';
 import { Button } from '../ui/Button';
@@ -10,6 +10,7 @@ import { Field } from '../ui/Field';
 import { Notice } from '../ui/Notice';
 import { Sheet, SheetActions } from '../ui/Sheet';
 import { count, readable, size } from '../ui/words';
+import { send } from './sending';
 
 const List = styled.ul`
     list-style: none; margin: 0; padding: 0; overflow-y: auto; max-height: 32vh; border-block: 1px solid var(--rule);
@@ -39,6 +40,7 @@ export function UploadSheet({
     const [onClash, setOnClash] = useState<OnClash | null>(null);
     const [done, setDone] = useState<ReadonlyMap<string, Done>>(new Map());
     const [isWorking, setWorking] = useState(false);
+    const [share, setShare] = useState(0);
     const cancel = useRef<AbortController | null>(null);
     const place = folder.replace(/^\/+|\/+$/g, '');
     const target = (one: Incoming) => (place ? `${place}/${one.path}` : one.path);
@@ -75,17 +77,13 @@ export function UploadSheet({
             } else {
                 const path = clash && !replaces ? clash.free : target(one);
                 try {
-                    await bytes(`/workspaces/${workspace}/uploads?path=${encodeURIComponent(path)}${replaces ? '&replace=1' : ''}`, {
-                        method: 'POST',
-                        body: one.file,
-                        headers: { 'Content-Type': 'application/octet-stream' },
-                        signal: stop.signal,
-                    });
+                    await send(workspace, path, one.file, replaces, stop.signal, (share) => setShare(share));
                     states.set(one.path, 'taken');
                 } catch (error) {
                     states.set(one.path, stop.signal.aborted ? 'skipped' : (error as Error).message);
                 }
             }
+            setShare(0);
             setDone(new Map(states));
         }
         setWorking(false);
@@ -143,7 +141,7 @@ export function UploadSheet({
             {check.isError && <Notice stop>{check.error.message}</Notice>}
             {(isWorking || finished > 0) && (
                 <Work role="status">
-                    <progress value={finished} max={files.length} aria-label="Files taken in" />
+                    <progress value={finished + share} max={files.length} aria-label="Files taken in" />
                     <span>
                         {finished} of {files.length}
                     </span>
