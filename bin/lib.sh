@@ -204,7 +204,7 @@ start_database() {
     [ ${#DATABASE_SOCKET} -lt 100 ] || DATABASE_SOCKET=/tmp/hafenbuch-$(printf '%s' "$HAFENBUCH_HOME" | cksum | cut -d' ' -f1).sock
     if [ ! -d "$data/mysql" ]; then
         say "Preparing the database …"
-        mariadb-install-db --no-defaults --user="$me" --datadir="$data" --skip-test-db --skip-name-resolve \
+        mariadb-install-db --no-defaults --user="$me" --datadir="$data" --skip-test-db --force \
             --auth-root-authentication-method=socket --auth-root-socket-user="$me" >"$HAFENBUCH_HOME/mariadb-install.log" 2>&1 \
             || fail "MariaDB could not prepare its folder; see $HAFENBUCH_HOME/mariadb-install.log"
     fi

@@ -13,7 +13,7 @@ use App\Models\User;
 use App\Quay\Quay;
 use App\Workspace\Index\Scanner;
 use App\Workspace\Workspaces;
-use Symfony\Component\Process\Process;
+use Tests\Support\WebServer;
 
 const PEOPLE = 50;
 const OPEN = 20;
@@ -72,22 +72,15 @@ foreach ($people as $n => $person) {
     $pages[] = $page = new Page($n, $person->createToken('bench')->plainTextToken, $ids[$n * 20], $now + 3);
     $page->content = file_get_contents(sprintf('%s/f%04d.md', $folder, $n * 20));
 }
-$socket = stream_socket_server('tcp://127.0.0.1:0');
-$port = (int) substr(strrchr(stream_socket_get_name($socket, false), ':'), 1);
-fclose($socket);
-$server = new Process([PHP_BINARY, '-d', 'opcache.enable=1', '-d', 'opcache.enable_cli=1', '-d', 'memory_limit=512M', '-S', "127.0.0.1:{$port}", '-t', base_path('public'), base_path('public/router.php')], base_path(), ['PHP_CLI_SERVER_WORKERS' => '4'], timeout: null);
-$server->disableOutput()->start();
-while (@fsockopen('127.0.0.1', $port) === false) {
-    usleep(50_000);
-}
+$server = WebServer::start();
 
 $multi = curl_multi_init();
 $waiting = [];
 $times = $errors = [];
 $count = $conflicts = 0;
 $begin = microtime(true);
-$ask = static function (Page $page, string $what, string $method, string $path, ?array $body = null, ?int $revision = null) use ($multi, $port, &$waiting): void {
-    $handle = curl_init("http://127.0.0.1:{$port}/api/workspaces/people{$path}");
+$ask = static function (Page $page, string $what, string $method, string $path, ?array $body = null, ?int $revision = null) use ($multi, $server, &$waiting): void {
+    $handle = curl_init("{$server->url}/api/workspaces/people{$path}");
     curl_setopt_array($handle, [CURLOPT_CUSTOMREQUEST => $method, CURLOPT_RETURNTRANSFER => true, CURLOPT_HTTPHEADER => array_values(array_filter([
         'Accept: application/json', 'Content-Type: application/json', "Authorization: Bearer {$page->token}", $revision === null ? null : "If-Match: \"{$revision}\"",
     ])), CURLOPT_POSTFIELDS => $body === null ? null : json_encode($body)]);
@@ -166,8 +159,7 @@ while (($time = microtime(true)) < $begin + WARM_SECONDS + SECONDS || $waiting !
         }
     }
 }
-exec('pkill -TERM -P '.$server->getPid());
-$server->stop(2);
+$server->stop();
 
 $part = static function (array $times, float $share): float {
     sort($times);

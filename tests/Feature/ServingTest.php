@@ -5,11 +5,11 @@ declare(strict_types=1);
 use Symfony\Component\Process\Process;
 use Tests\Support\Harbour;
 use Tests\Support\Installation;
-use Tests\Support\Server;
+use Tests\Support\WebServer;
 
 afterEach(function () {
     isset($this->installation) && $this->installation->remove();
-    isset($this->web) && $this->web->stop(10);
+    isset($this->web) && $this->web->stop();
 });
 
 /** An installation with one workspace of so many documents, and whoever may write in it. */
@@ -25,20 +25,6 @@ function servedWorkspace(Installation $installation, int $documents): string
     $token = $installation->bash('php artisan tinker --version >/dev/null 2>&1; php -r \'require "vendor/autoload.php"; $app = require "bootstrap/app.php"; $app->make(Illuminate\Contracts\Console\Kernel::class)->bootstrap(); echo App\Models\User::query()->first()->createToken("test")->plainTextToken;\'');
 
     return trim($token->mustRun()->getOutput());
-}
-
-/** Web server and application alone, on the database of the tests. */
-function webServer(array $settings): array
-{
-    $port = Server::freePort();
-    $process = new Process([PHP_BINARY, base_path('artisan'), 'hafenbuch:serve', '--only-web'], base_path(), ['HAFENBUCH_HOST' => '127.0.0.1', 'HAFENBUCH_PORT' => (string) $port, ...$settings], timeout: null);
-    $process->start();
-    $url = (isset($settings['HAFENBUCH_TLS_KEY']) ? 'https' : 'http')."://127.0.0.1:{$port}";
-    for ($until = microtime(true) + 30; Installation::ask("{$url}/up")[0] !== 200; usleep(50_000)) {
-        $process->isRunning() && microtime(true) < $until || throw new RuntimeException($process->getOutput().$process->getErrorOutput());
-    }
-
-    return [$process, $url];
 }
 
 it('starts again whatever dies while people work, and loses nothing that was acknowledged', function () {
@@ -126,23 +112,27 @@ it('serves by HTTPS with what belongs to it, and only under its names', function
     $folder = storage_path('tls-'.bin2hex(random_bytes(4)));
     mkdir($folder);
     (new Process(['openssl', 'req', '-x509', '-newkey', 'rsa:2048', '-nodes', '-days', '2', '-subj', '/CN=hafenbuch.test', '-keyout', "{$folder}/key.pem", '-out', "{$folder}/cert.pem"]))->mustRun();
-    [$this->web, $url] = webServer(['HAFENBUCH_TLS_CERTIFICATE' => "{$folder}/cert.pem", 'HAFENBUCH_TLS_KEY' => "{$folder}/key.pem", 'HAFENBUCH_NAMES' => 'hafenbuch.test']);
+    $this->web = WebServer::start(['HAFENBUCH_TLS_CERTIFICATE' => "{$folder}/cert.pem", 'HAFENBUCH_TLS_KEY' => "{$folder}/key.pem", 'HAFENBUCH_NAMES' => 'hafenbuch.test']);
+    $url = $this->web->url;
     [$status, , $headers] = Installation::ask("{$url}/sanctum/csrf-cookie", ['Host: hafenbuch.test']);
     expect($status)->toBe(204)->and(strtolower($headers))->toContain('strict-transport-security')->toMatch('~set-cookie: [^\n]*secure~');
     expect(Installation::ask("{$url}/up", ['Host: evil.example'])[0])->toBe(421);
 });
 
 it('believes what a proxy says of the scheme only if it is trusted', function () {
-    [$this->web, $url] = webServer(['HAFENBUCH_TRUSTED_PROXIES' => '127.0.0.1']);
+    $this->web = WebServer::start(['HAFENBUCH_TRUSTED_PROXIES' => '127.0.0.1']);
+    $url = $this->web->url;
     $asked = ['X-Forwarded-Proto: https', 'X-Forwarded-For: 192.0.2.7'];
     expect(strtolower(Installation::ask("{$url}/sanctum/csrf-cookie", $asked)[2]))->toMatch('~set-cookie: [^\n]*secure~')->toContain('strict-transport-security');
-    $this->web->stop(10);
-    [$this->web, $url] = webServer([]);
+    $this->web->stop();
+    $this->web = WebServer::start();
+    $url = $this->web->url;
     expect(strtolower(Installation::ask("{$url}/sanctum/csrf-cookie", $asked)[2]))->not->toContain('secure')->not->toContain('strict-transport-security');
 });
 
 it('goes on answering while strangers read slowly, or send half a head', function () {
-    [$this->web, $url] = webServer([]);
+    $this->web = WebServer::start();
+    $url = $this->web->url;
     $streams = [];
     for ($n = 0; $n < 200; $n++) {
         $streams[] = $slow = stream_socket_client('tcp'.substr($url, 4));
@@ -161,7 +151,8 @@ it('goes on answering while strangers read slowly, or send half a head', functio
 });
 
 it('tells a page that waits for news as soon as there is some, and of nothing otherwise', function () {
-    [$this->web, $url] = webServer([]);
+    $this->web = WebServer::start();
+    $url = $this->web->url;
     $harbour = new Harbour(['a.md' => "# A\n"]);
     $headers = ['Authorization: Bearer '.$harbour->owner->createToken('test')->plainTextToken, 'Accept: application/json'];
     $pulse = $url.$harbour->api('/pulse');
@@ -185,7 +176,8 @@ it('tells a page that waits for news as soon as there is some, and of nothing ot
 });
 
 it('lets nginx send files, in parts too, and never one that lies outside', function () {
-    [$this->web, $url] = webServer([]);
+    $this->web = WebServer::start();
+    $url = $this->web->url;
     $harbour = new Harbour(['pictures/ä b%20c.png' => str_repeat('0123456789', 200_000), 'secret.txt' => 'of this workspace']);
     $headers = ['Authorization: Bearer '.$harbour->owner->createToken('test')->plainTextToken];
     $id = $harbour->document('pictures/ä b%20c.png')->id;
