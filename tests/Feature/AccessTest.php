@@ -8,7 +8,8 @@ use Illuminate\Support\Facades\Route as Router;
 use Tests\Support\Harbour;
 
 /** Whoever may not be logged in to ask for these. */
-const OPEN_TO_STRANGERS = ['GET api/openapi.json', 'POST api/session', 'GET sanctum/csrf-cookie', 'GET up', 'GET {any?}'];
+// What /metrics tells, it tells whoever has its own token (ServingTest).
+const OPEN_TO_STRANGERS = ['GET api/openapi.json', 'POST api/session', 'GET sanctum/csrf-cookie', 'GET up', 'GET ready', 'GET metrics', 'GET {any?}'];
 
 /** @return array<string, Route> by method and address */
 function everyRoute(): array
