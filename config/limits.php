@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use App\Workspace\Reading\ContentReader;
+use Hafenbuch\Core\Format\FormatRegistry;
 
 /*
  * Every limit of this server that is no rule of the job; docs/security.md tells what is answered beyond each.
@@ -40,7 +41,7 @@ return [
     'connections' => 4096,
 
     // Reading one content for its references and fields; set where they are, since the processes that read know no settings.
-    'reading_seconds' => ContentReader::SECONDS,
+    'reading_seconds' => FormatRegistry::SECONDS,
     'references' => ContentReader::REFERENCES,
 
     // Comparing line by line: in plans, and elsewhere. Beyond it only facts are compared.

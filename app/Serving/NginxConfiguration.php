@@ -45,6 +45,7 @@ final readonly class NginxConfiguration
             'application' => $this->places->application(),
             'news' => $this->places->news(),
             'public' => public_path(),
+            'contract' => resource_path('openapi.json'),
             'proxies' => $this->proxies(),
             'scheme' => $this->listening->proxies === [] ? '$scheme' : '$scheme_of_proxy',
             'brotli' => $hasBrotli ? 'brotli_static on;' : '',

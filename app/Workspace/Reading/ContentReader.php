@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace App\Workspace\Reading;
 
-use App\Support\Deadline;
-use App\Support\TookTooLong;
 use Hafenbuch\Core\Format\FormatRegistry;
 use Hafenbuch\Core\Format\ParsedContent;
 use Hafenbuch\Core\Path\Path;
@@ -17,15 +15,12 @@ final readonly class ContentReader
 {
     private const TITLE_CHARACTERS = 500;
 
-    public const SECONDS = 10;
-
     /** A document with more would take a request all its memory, and everyone else half a minute. */
     public const REFERENCES = 50_000;
 
     private Resolver $resolver;
 
-    /** @param int $seconds that one content may take */
-    public function __construct(private FormatRegistry $formats, string $root, private int $seconds = self::SECONDS)
+    public function __construct(private FormatRegistry $formats, string $root)
     {
         $this->resolver = new Resolver($root);
     }
@@ -44,11 +39,7 @@ final readonly class ContentReader
 
     public function read(string $path, string $bytes): IndexedContent
     {
-        try {
-            return Deadline::within($this->seconds, fn (): IndexedContent => $this->analysis($path, $this->parsed($path, $bytes)));
-        } catch (TookTooLong) {
-            return $this->analysis($path, ParsedContent::leaf("Reading it took longer than {$this->seconds} s and was ended, so it is not known what it refers to."));
-        }
+        return $this->analysis($path, $this->parsed($path, $bytes));
     }
 
     private function parsed(string $path, string $bytes): ParsedContent

@@ -9,6 +9,8 @@ use Hafenbuch\Core\Format\Cue\CueFormat;
 use Hafenbuch\Core\Format\DataPackage\DataPackageFormat;
 use Hafenbuch\Core\Format\Gltf\GltfFormat;
 use Hafenbuch\Core\Format\Html\HtmlFormat;
+use Hafenbuch\Core\Format\Lexer\OutOfPatience;
+use Hafenbuch\Core\Format\Lexer\Patience;
 use Hafenbuch\Core\Format\M3u\M3uFormat;
 use Hafenbuch\Core\Format\Markdown\MarkdownFormat;
 use Hafenbuch\Core\Format\Obj\MtlFormat;
@@ -27,13 +29,26 @@ final class FormatRegistry
 
     private const BULKY_BYTES = 64 * 1024 * 1024;
 
+    public const SECONDS = 10;
+
+    /** Less than this is read in time, whatever is in it. */
+    private const COULD_TAKE_LONG = 16_384;
+
+    private const REMEMBERED = 64;
+
     public const LEAF = 'file';
 
     /** @var array<string, Format> by extension or whole name */
     private array $byEnding = [];
 
-    /** @param list<Format> $formats */
-    public function __construct(public readonly array $formats)
+    /** @var array<string, true> */
+    private array $tookTooLong = [];
+
+    /**
+     * @param  list<Format>  $formats
+     * @param  float  $seconds  that reading one content may take
+     */
+    public function __construct(public readonly array $formats, private readonly float $seconds = self::SECONDS)
     {
         foreach ($formats as $format) {
             foreach ($format->endings() as $ending) {
@@ -103,6 +118,21 @@ final class FormatRegistry
             return ParsedContent::leaf('Not valid UTF-8, so its references were not read.');
         }
 
-        return $format->read($bytes);
+        return $this->withPatience($format, $bytes);
+    }
+
+    /** What took too long once is not tried again by this process, which reads the same content for many a question. */
+    private function withPatience(Format $format, string $bytes): ParsedContent
+    {
+        $key = strlen($bytes) < self::COULD_TAKE_LONG ? null : $format->name().hash('xxh128', $bytes);
+        if ($key === null || ! isset($this->tookTooLong[$key])) {
+            try {
+                return Patience::within($this->seconds, static fn (): ParsedContent => $format->read($bytes));
+            } catch (OutOfPatience) {
+                $this->tookTooLong = $key === null ? $this->tookTooLong : array_slice([$key => true, ...$this->tookTooLong], 0, self::REMEMBERED);
+            }
+        }
+
+        return ParsedContent::leaf("Reading it took longer than {$this->seconds} s and was ended, so it is not known what it refers to.");
     }
 }

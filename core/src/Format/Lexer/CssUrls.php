@@ -34,6 +34,7 @@ final class CssUrls
         $awaitsImport = false;
         // One at a time: all tokens of a large sheet at once would take a hundred times its size.
         for ($at = 0; preg_match($awaitsImport ? self::NEXT_OR_END : self::NEXT, $css, $token, PREG_OFFSET_CAPTURE | PREG_UNMATCHED_AS_NULL, $at) === 1; $at = $token[0][1] + strlen($token[0][0])) {
+            Patience::spend();
             $found = match (true) {
                 $token['quoted'][0] !== null => self::quoted($token['quoted'], $awaitsImport),
                 $token['bare'][0] !== null => new CssUrl($token['bare'][1], strlen($token['bare'][0]), new CssUnquotedUrl, $awaitsImport),

@@ -23,6 +23,7 @@ final class HtmlLexer
     {
         $passOver = new PassOver($wanted->passedOver ?? []);
         for ($at = 0; ;) {
+            Patience::spend();
             $at += $passOver->length($html, $at);
             if (preg_match('~<(?:(!--)|([!?])|/[A-Za-z]|([A-Za-z][^\s/>\x00]*))~', $html, $match, PREG_OFFSET_CAPTURE | PREG_UNMATCHED_AS_NULL, $at) !== 1) {
                 return;
@@ -56,6 +57,7 @@ final class HtmlLexer
         $name = strtolower($name);
         $attributes = [];
         while (preg_match(self::ATTRIBUTE, $html, $match, PREG_OFFSET_CAPTURE | PREG_UNMATCHED_AS_NULL, $at) === 1) {
+            Patience::spend();
             foreach ([2 => '"', 3 => "'", 4 => ''] as $group => $quote) {
                 if ($match[$group][0] !== null) {
                     $attributes[strtolower((string) $match[1][0])] ??= new XmlAttribute(strtolower((string) $match[1][0]), $match[$group][1], strlen((string) $match[$group][0]), $quote);

@@ -80,6 +80,7 @@ final class JsonLexer
     private function members(): void
     {
         while ($this->open !== []) {
+            Patience::spend();
             $this->next();
         }
     }
@@ -101,6 +102,7 @@ final class JsonLexer
     /** Goes on at the next comma, line or bracket that can belong to what is open. */
     private function recover(): void
     {
+        Patience::spend();
         $this->at += strcspn($this->bytes, ",}]\n", $this->at);
         $character = $this->bytes[$this->at] ?? '';
         if ($character === '' || $this->faults?->areTooMany() === true) {

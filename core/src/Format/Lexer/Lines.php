@@ -13,6 +13,7 @@ final class Lines
         $end = strlen($bytes);
         $at = str_starts_with($bytes, "\u{FEFF}") ? 3 : 0;
         while ($at < $end) {
+            Patience::spend();
             $length = strcspn($bytes, "\r\n", $at);
             $line = substr($bytes, $at, $length);
             $lead = strspn($line, " \t");

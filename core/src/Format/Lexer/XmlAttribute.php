@@ -23,6 +23,7 @@ final readonly class XmlAttribute
         $end = $offset + $length;
         $at = $offset + strspn($bytes, " \t\r\n", $offset, $length);
         while ($at < $end && preg_match(self::PATTERN, $bytes, $match, PREG_OFFSET_CAPTURE | PREG_UNMATCHED_AS_NULL, $at) === 1) {
+            Patience::spend();
             [$value, $start] = $match[2][0] !== null ? $match[2] : $match[3];
             $valueLength = strlen((string) $value);
             if ($start + $valueLength >= $end) {

@@ -54,6 +54,7 @@ final class XmlLexer
             $this->position = 3;
         }
         while ($this->position < $end && $this->faults?->areTooMany() !== true) {
+            Patience::spend();
             $less = strpos($this->bytes, '<', $this->position);
             $textEnd = $less === false ? $end : $less;
             if ($textEnd > $this->position) {
@@ -207,6 +208,7 @@ final class XmlLexer
         $at = $start + 9;
         $inSubset = false;
         while (preg_match('~\G[^\[\]>"\'<]*+(?:<!--.*?-->|<\?.*?\?>|"[^"]*"|\'[^\']*\'|[\[\]<>])~s', $this->bytes, $match, 0, $at) === 1) {
+            Patience::spend();
             $at += strlen($match[0]);
             $last = substr($match[0], -1);
             if (preg_match('~(?:-->|\?>)$~', $match[0]) === 1 && preg_match('~<!--|<\?~', $match[0]) === 1) {

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Hafenbuch\Core\Format\Markdown;
 
 use Hafenbuch\Core\Format\Lexer\DecodedText;
+use Hafenbuch\Core\Format\Lexer\Patience;
 
 /**
  * The block structure of a Markdown file (CommonMark, sections 3 to 5 and the appendix's parsing strategy),
@@ -52,6 +53,7 @@ final class BlockScanner
         $scanner = new self($bytes);
         $end = strlen($bytes);
         while ($start < $end) {
+            Patience::spend();
             $length = strcspn($bytes, "\r\n", $start);
             if ($scanner->paragraph !== [] && ctype_alpha($bytes[$start])) {
                 // In a paragraph, also a lazy one (section 5.1), a line that begins with a letter is nothing else.
@@ -131,6 +133,7 @@ final class BlockScanner
     {
         $line = $this->line;
         while (true) {
+            Patience::spend();
             if ($line->isBlank()) {
                 $this->closeLeaf();
                 $this->closeContainers($matched);

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Hafenbuch\Core\Format\Markdown;
 
 use Hafenbuch\Core\Format\Lexer\DecodedText;
+use Hafenbuch\Core\Format\Lexer\Patience;
 
 /** Takes the link reference definitions off the start of a paragraph (CommonMark, section 4.7). */
 final class DefinitionReader
@@ -20,6 +21,7 @@ final class DefinitionReader
         $text = $paragraph->text;
         $at = 0;
         while (preg_match(self::LABEL, $text, $match, 0, $at) === 1) {
+            Patience::spend();
             $start = $at + strlen($match[0]);
             $destination = Destination::at($paragraph, $start);
             if ($destination === null || $destination->end === $start) {

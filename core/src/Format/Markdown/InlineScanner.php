@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Hafenbuch\Core\Format\Markdown;
 
 use Hafenbuch\Core\Format\Lexer\DecodedText;
+use Hafenbuch\Core\Format\Lexer\Patience;
 use Hafenbuch\Core\Reference\ReferenceSite;
 
 /** Finds the addresses in a paragraph or heading, in the order of precedence of CommonMark, section 6. */
@@ -39,6 +40,7 @@ final class InlineScanner
         $this->unclosedRuns = [];
         $end = strlen($this->source);
         while (($this->at += strcspn($this->source, '\\`<![]', $this->at)) < $end) {
+            Patience::spend();
             match ($this->source[$this->at]) {
                 '\\' => $this->at += 2,
                 '`' => $this->codeSpan(),
