@@ -103,7 +103,7 @@ install_dependencies() {
 build_front_end() {
     cd "$ROOT" || exit 1
     [ -e RELEASE ] && return
-    if [ ! -e resources/js/api/languages.json ] || ! is_current resources/js/api/schema.d.ts app core/src/Format routes node_modules/.installed; then
+    if [ ! -e resources/js/api/languages.json ] || [ ! -e resources/openapi.json.gz ] || ! is_current resources/js/api/schema.d.ts app core/src/Format routes node_modules/.installed; then
         php artisan hafenbuch:openapi >"$HAFENBUCH_HOME/openapi.log" 2>&1 || { cat "$HAFENBUCH_HOME/openapi.log" >&2; fail "the API's description could not be made"; }
         npx --no-install openapi-typescript resources/openapi.json -o resources/js/api/schema.d.ts >>"$HAFENBUCH_HOME/openapi.log" 2>&1 || fail "the API's types could not be made; see $HAFENBUCH_HOME/openapi.log"
     fi

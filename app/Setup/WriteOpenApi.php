@@ -28,6 +28,10 @@ final class WriteOpenApi extends Command
         if (! is_file(resource_path('openapi.json')) || file_get_contents(resource_path('openapi.json')) !== $json) {
             file_put_contents(resource_path('openapi.json'), $json);
         }
+        // As nginx sends it to whoever takes that.
+        if (! is_file(resource_path('openapi.json.gz')) || filemtime(resource_path('openapi.json.gz')) < filemtime(resource_path('openapi.json'))) {
+            file_put_contents(resource_path('openapi.json.gz'), (string) gzencode($json, 9));
+        }
 
         $this->writeLanguages();
 

@@ -136,7 +136,7 @@ $look = static function (array $answer) use (&$answers, &$leaks): array {
 };
 $to = static fn (string $method, string $path, ?string $body = null, array $more = []): array => $look(Installation::ask($api.$path, [...$headers, ...$more], $method, $body, 30));
 $begin = microtime(true);
-for ($n = 0; (int) @file_get_contents($counter) < SWAPS && microtime(true) < $begin + 300; $n++) {
+for ($n = 0; ((int) @file_get_contents($counter) < SWAPS || array_sum($answers) < 300) && microtime(true) < $begin + 240; $n++) {
     foreach (['sub/a.md', 'one.md'] as $path) {
         $document = Document::query()->where('workspace_id', $swapped->id)->where('path', $path)->first();
         if ($document === null) {
