@@ -18,7 +18,8 @@ $home = getenv('HAFENBUCH_HOME') ?: dirname(__DIR__).'/.var/main';
 
 // What the framework notes for itself lies there too, so that the program's own folder is only read.
 foreach (['packages', 'services', 'config', 'routes-v7', 'events'] as $kind) {
-    $_ENV['APP_'.strtoupper(strtok($kind, '-')).'_CACHE'] ??= "{$home}/storage/framework/{$kind}.php";
+    $name = 'APP_'.strtoupper(strtok($kind, '-')).'_CACHE';
+    $_ENV[$name] = getenv($name) ?: "{$home}/storage/framework/{$kind}.php";
 }
 
 $app = Application::configure(basePath: dirname(__DIR__))

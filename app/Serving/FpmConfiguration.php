@@ -13,7 +13,8 @@ final readonly class FpmConfiguration
     /** A worker is replaced after so many requests, so that what grows in it does not grow for ever. */
     private const REQUESTS = 2000;
 
-    public function __construct(private Listening $listening, private Places $places) {}
+    /** @param array<string, string> $variables what the application finds in its environment */
+    public function __construct(private Listening $listening, private Places $places, private array $variables) {}
 
     public function text(): string
     {
@@ -44,7 +45,7 @@ final readonly class FpmConfiguration
             'catch_workers_output = yes',
             'decorate_workers_output = no',
             'clear_env = no',
-            "env[HAFENBUCH_HOME] = {$this->places->home}",
+            ...array_map(static fn (string $name, string $value): string => "env[{$name}] = {$value}", array_keys($this->variables), $this->variables),
             'php_admin_value[memory_limit] = '.intdiv((int) config('limits.request_memory'), 1024 * 1024).'M',
             // A save is ended by the clock above and not by its own work.
             'php_admin_value[max_execution_time] = 0',

@@ -3,7 +3,7 @@
 declare(strict_types=1);
 
 /*
- * Fifty people on one ring of 1,000 documents, each with a page that keeps itself current as often as the server says, a draft every 5 seconds, a plan
+ * Fifty people on one ring of 1,000 documents, each with a page that waits for news, a draft every 5 seconds, a plan
  * every 15 and a save every minute; server, database and people on this machine. Afterwards every draft that was answered
  * must be there.
  */
@@ -19,6 +19,8 @@ const PEOPLE = 50;
 const OPEN = 20;
 const SECONDS = 75;
 const WARM_SECONDS = 15;
+/** Shorter than a page waits, so that the run ends. */
+const WAIT_SECONDS = 10;
 
 /** One person's page: what it has under way, and when it does what next. */
 final class Page
@@ -31,6 +33,9 @@ final class Page
     public string $content = '';
 
     public bool $isBusy = false;
+
+    /** Whether it waits for news, beside everything else. */
+    public bool $isWaiting = false;
 
     public bool $wantsQuay = true;
 
@@ -86,10 +91,10 @@ $ask = static function (Page $page, string $what, string $method, string $path, 
     ])), CURLOPT_POSTFIELDS => $body === null ? null : json_encode($body)]);
     curl_multi_add_handle($multi, $handle);
     $waiting[spl_object_id($handle)] = [$page, $what, microtime(true), $handle];
-    $page->isBusy = true;
+    $what === 'pulse' ? $page->isWaiting = true : $page->isBusy = true;
 };
 $take = static function (Page $page, string $what, array $answer) use (&$conflicts): void {
-    $page->isBusy = false;
+    $what === 'pulse' ? $page->isWaiting = false : $page->isBusy = false;
     if ($what === 'quay') {
         $page->shown = array_column($answer['rows'], 'revision', 'id');
     } elseif ($what === 'rows') {
@@ -98,7 +103,7 @@ $take = static function (Page $page, string $what, array $answer) use (&$conflic
         }
     } elseif ($what === 'pulse') {
         $page->after = $answer['last'];
-        $page->next['pulse'] = microtime(true) + $answer['next'] / 1000;
+        $page->next['pulse'] = microtime(true) + max(0.1, $answer['next'] / 1000);
         $page->wantsQuay = $page->wantsQuay || in_array('documents', $answer['topics'], true) || in_array('quay', $answer['topics'], true);
         $page->rows = array_values(array_unique([...$page->rows, ...array_filter($answer['edits'], static fn (string $id): bool => isset($page->shown[$id]))]));
     } elseif ($what === 'draft') {
@@ -110,6 +115,9 @@ $take = static function (Page $page, string $what, array $answer) use (&$conflic
 };
 while (($time = microtime(true)) < $begin + WARM_SECONDS + SECONDS || $waiting !== []) {
     foreach ($time < $begin + WARM_SECONDS + SECONDS ? $pages : [] as $page) {
+        if (! $page->isWaiting && $time >= $page->next['pulse']) {
+            $ask($page, 'pulse', 'GET', "/pulse?visit={$page->visit}".($page->after < 0 ? '' : "&after={$page->after}&wait=".WAIT_SECONDS));
+        }
         if ($page->isBusy) {
             continue;
         }
@@ -133,9 +141,6 @@ while (($time = microtime(true)) < $begin + WARM_SECONDS + SECONDS || $waiting !
             $ask($page, 'quay', 'GET', '/quay');
         } elseif ($page->rows !== []) {
             $ask($page, 'rows', 'GET', '/rows?documents='.implode(',', array_splice($page->rows, 0, 200)));
-        } elseif ($time >= $page->next['pulse']) {
-            $page->next['pulse'] = $time + 10;
-            $ask($page, 'pulse', 'GET', "/pulse?visit={$page->visit}".($page->after < 0 ? '' : "&after={$page->after}"));
         }
     }
     curl_multi_exec($multi, $running);
@@ -153,7 +158,7 @@ while (($time = microtime(true)) < $begin + WARM_SECONDS + SECONDS || $waiting !
         if ($status >= 200 && $status < 300) {
             $take($page, $what, (array) json_decode($content, true));
         } else {
-            $page->isBusy = false;
+            $what === 'pulse' ? $page->isWaiting = false : $page->isBusy = false;
             // Someone has written below since the plan: the page shows the new plan, and the person asks again.
             $status === 409 && $what === 'save' ? $conflicts++ : $errors[] = "{$what}: {$status} ".substr($content, 0, 200);
         }

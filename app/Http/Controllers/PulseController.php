@@ -30,7 +30,7 @@ final class PulseController
 
     private const WAIT_SECONDS = 50;
 
-    /** Whoever waits asks again so soon: what several do at once is told once. */
+    /** Whoever waits asks again so soon at the earliest: what is done at once is told once. */
     private const TOGETHER_MILLISECONDS = 100;
 
     #[OA\Get(path: '/workspaces/{workspace}/pulse', operationId: 'pulse', parameters: [
@@ -47,7 +47,7 @@ final class PulseController
             Visits::see($workspace, $person, $visit);
         }
         if (! isset($given['after'])) {
-            return new JsonResponse(new PulseData(Pulse::last($workspace), [], [], [], $this->next($workspace)));
+            return new JsonResponse(new PulseData(Pulse::last($workspace), [], [], [], $this->next($workspace, self::SOON_MILLISECONDS), Front::isThere($request)));
         }
         $after = (int) $given['after'];
         $pulse = Pulse::since($workspace, $after, $person);
@@ -57,11 +57,14 @@ final class PulseController
             return new Response('', 200, ['X-Accel-Redirect' => "/-news/{$workspace->id}/{$after}/{$wait}/".($isVisit ? $visit : '')]);
         }
 
-        return new JsonResponse(new PulseData(...$pulse, next: $wait > 0 && Front::isThere($request) ? self::TOGETHER_MILLISECONDS : $this->next($workspace)));
+        $isWaiting = $wait > 0 && Front::isThere($request);
+
+        return new JsonResponse(new PulseData(...$pulse, next: $this->next($workspace, $isWaiting ? self::TOGETHER_MILLISECONDS : self::SOON_MILLISECONDS), waits: Front::isThere($request)));
     }
 
-    private function next(Workspace $workspace): int
+    /** Where all write at once, each waking all would cost more than asking now and then. */
+    private function next(Workspace $workspace, int $least): int
     {
-        return min(self::LATE_MILLISECONDS, max(self::SOON_MILLISECONDS, Visits::open($workspace) * self::EACH_MILLISECONDS));
+        return min(self::LATE_MILLISECONDS, max($least, Visits::open($workspace) * self::EACH_MILLISECONDS));
     }
 }

@@ -22,5 +22,6 @@ final readonly class PulseData
         #[OA\Property(items: new OA\Items(type: 'string'), description: 'the documents that have changed; null: not known, or too many to name')] public ?array $documents,
         #[OA\Property(items: new OA\Items(type: 'string'), description: 'the documents whose drafts were only written on, so that the states of no others have changed')] public array $edits,
         #[OA\Property(description: 'after how many milliseconds to ask again; more where more pages do')] public int $next,
+        #[OA\Property(description: 'whether an answer can wait for news')] public bool $waits,
     ) {}
 }

@@ -49,8 +49,9 @@ export function usePulse(workspace: string): boolean {
         },
         refetchInterval: ({ state }) => {
             const next = state.status === 'error' ? PULSE_MS : (state.data?.next ?? PULSE_MS);
-            // A server that lets us wait wants to be asked again at once, and costs nothing until there is news.
-            return isIdle() && (!canWaitForNews() || next >= PULSE_MS) ? IDLE_PULSE_MS : Math.max(next, LEAST_MS);
+            // Waiting costs nothing until there is news.
+            const isWaiting = state.data?.waits === true && canWaitForNews();
+            return isIdle() && !isWaiting ? IDLE_PULSE_MS : Math.max(next, LEAST_MS);
         },
         staleTime: 0,
         retry: false,
