@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use App\Models\Document;
 use App\Models\Scan;
+use App\Workspace\Index\Scanner;
 use App\Workspace\Index\ScanWorkspace;
 use Tests\Support\Harbour;
 
@@ -97,3 +98,35 @@ it('runs in the queue, and can be stopped', function () {
     ScanWorkspace::dispatchSync($queued->id);
     $this->getJson($harbour->api('/scan'))->assertJson(['state' => 'done', 'files' => 1]);
 });
+
+it('lets the scans of others go first where it takes long, and goes on where it was', function (int $files) {
+    $slow = [];
+    for ($n = 0; $n < $files; $n++) {
+        $slow["f{$n}.md"] = "# {$n}\n".str_repeat('<', $n % 20 === 0 ? 60_000 : 5);
+    }
+    $harbour = new Harbour(['a.md' => '# A']);
+    foreach ($slow as $path => $content) {
+        $harbour->put($path, $content);
+    }
+    $other = new Harbour(['b.md' => '# B']);
+    Scan::query()->where('state', Scan::QUEUED)->delete();
+    $waiting = Scanner::queue($other->workspace);
+    $scan = Scanner::queue($harbour->workspace);
+    $turns = 0;
+    do {
+        $from = microtime(true);
+        app(Scanner::class)->runInTurns($harbour->workspace, $scan, $turns > 0, 0.2);
+        // A turn is as long as it may be, and one file more.
+        expect(microtime(true) - $from)->toBeLessThan(8.0);
+        if ($turns === 0) {
+            expect($scan->state)->toBe(Scan::QUEUED)->and($harbour->workspace->refresh()->scanned_at)->not->toBeNull();
+        }
+    } while (++$turns < 200 && $scan->state === Scan::QUEUED);
+    expect($scan->state)->toBe(Scan::DONE)->and($turns)->toBeGreaterThan(1)->and($scan->files)->toBe($files + 1)
+        ->and(Document::query()->where('workspace_id', $harbour->workspace->id)->where('is_gone', false)->count())->toBe($files + 1);
+
+    // Where nobody waits it goes on to the end.
+    $waiting->update(['state' => Scan::DONE]);
+    $harbour->put('late.md', str_repeat('<', 60_000));
+    expect(app(Scanner::class)->runInTurns($harbour->workspace, Scanner::queue($harbour->workspace), false, 0.0)->state)->toBe(Scan::DONE);
+})->with(['few files' => 60, 'many files' => 400]);

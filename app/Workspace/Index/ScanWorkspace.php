@@ -18,7 +18,7 @@ final class ScanWorkspace implements ShouldQueue
 
     public int $tries = 1;
 
-    public function __construct(private readonly int $scanId) {}
+    public function __construct(private readonly int $scanId, private readonly bool $isResumed = false) {}
 
     /** Asks for a scan, unless one is under way already. */
     public static function request(Workspace $workspace): Scan
@@ -37,7 +37,10 @@ final class ScanWorkspace implements ShouldQueue
         $scan = Scan::query()->find($this->scanId);
         $workspace = $scan === null ? null : Workspace::query()->find($scan->workspace_id);
         if ($scan !== null && $workspace !== null && $scan->state === Scan::QUEUED) {
-            $scanner->run($workspace, $scan);
+            $ended = $scanner->runInTurns($workspace, $scan, $this->isResumed);
+            if ($ended->state === Scan::QUEUED) {
+                self::dispatch($scan->id, true);
+            }
         }
     }
 

@@ -12,6 +12,7 @@ use App\Workspace\Files\TreeWalker;
 use App\Workspace\Files\WorkspaceFiles;
 use App\Workspace\Graph\WorkspaceGraphs;
 use App\Workspace\Pulse;
+use App\Workspace\Reading\FileReport;
 use App\Workspace\Reading\Readers;
 use App\Workspace\Settings;
 use Hafenbuch\Core\Path\InvalidPath;
@@ -28,6 +29,9 @@ final class Scanner
 
     /** A file that changes faster than it can be read is left to the next scan. */
     private const TRIES = 3;
+
+    /** After so long a scan in the queue lets those of other workspaces go first, where any wait. */
+    private const SLICE_SECONDS = 20.0;
 
     private const SEEN = '';
 
@@ -55,11 +59,35 @@ final class Scanner
     /** @var list<string> ids of documents */
     private array $changed = [];
 
+    /** When others may want to go first; null: never. */
+    private ?float $sliceEnds = null;
+
+    private bool $goesOnLater = false;
+
+    private bool $isResumed = false;
+
     public function __construct(private readonly FileRecorder $recorder, private readonly WorkspaceGraphs $graphs) {}
 
     public static function queue(Workspace $workspace): Scan
     {
         return Scan::query()->create(['workspace_id' => $workspace->id, 'state' => Scan::QUEUED]);
+    }
+
+    /**
+     * A scan that others may interrupt: it is queued again then, and what it has looked at so far is recorded.
+     *
+     * @param  bool  $isResumed  whether it was interrupted before
+     */
+    public function runInTurns(Workspace $workspace, Scan $scan, bool $isResumed, float $seconds = self::SLICE_SECONDS): Scan
+    {
+        $this->sliceEnds = microtime(true) + $seconds;
+        $this->isResumed = $isResumed;
+        try {
+            return $this->run($workspace, $scan);
+        } finally {
+            $this->sliceEnds = null;
+            $this->isResumed = false;
+        }
     }
 
     public function run(Workspace $workspace, ?Scan $scan = null): Scan
@@ -70,7 +98,7 @@ final class Scanner
         $scan->update(['state' => Scan::RUNNING]);
         $walker = new TreeWalker($this->files, $workspace->root, $this->ignored());
         $this->look($this->suspects($walker->walk(), $scan, $started));
-        if ($scan->state !== Scan::STOPPED) {
+        if ($scan->state !== Scan::STOPPED && ! $this->goesOnLater) {
             $changed = count($this->changed);
             $counts = $this->graphs->counts($workspace);
             $this->look($this->passedOverButReferredTo($counts['strays'] === 0 ? [] : Strays::paths($workspace)));
@@ -79,14 +107,17 @@ final class Scanner
                 $this->again = [];
                 $this->look($this->at($paths));
             }
-            $unseen = $this->unseen(array_keys($walker->passedOver));
-            array_push($this->changed, ...$this->recorder->recordGone($workspace, $unseen, fn (string $path): bool => TreeWalker::leavesOut($path, $this->ignored())));
+            if (! $this->goesOnLater) {
+                $unseen = $this->unseen(array_keys($walker->passedOver));
+                array_push($this->changed, ...$this->recorder->recordGone($workspace, $unseen, fn (string $path): bool => TreeWalker::leavesOut($path, $this->ignored())));
+            }
             // They are the same still, unless something has come or gone since.
             $scan->fill(count($this->changed) === $changed ? $counts : $this->graphs->counts($workspace));
             $scan->state = Scan::DONE;
         } else {
             $scan->fill($this->graphs->counts($workspace));
         }
+        $scan->state = $this->goesOnLater ? Scan::QUEUED : $scan->state;
         $this->finish($scan, $walker, $started);
 
         return $scan;
@@ -98,6 +129,7 @@ final class Scanner
         $this->files = WorkspaceFiles::of($workspace);
         $this->paths = $this->stats = $this->found = $this->again = $this->changed = [];
         $this->seen = 0;
+        $this->goesOnLater = false;
         $after = '';
         do {
             $rows = DB::table('documents')->where('workspace_id', $workspace->id)->where('id', '>', $after)->orderBy('id')->limit(self::CHUNK)->get(['id', 'path', 'file_key', 'stat', 'seen_at', 'saved_hash', 'is_gone']);
@@ -119,14 +151,37 @@ final class Scanner
     /** @param iterable<array{string, int, ?string}> $suspects paths with size and known hash */
     private function look(iterable $suspects): void
     {
-        foreach ((new Readers($this->workspace->root))->look($suspects) as $report) {
-            $this->found[] = new FoundFile($report, $this->stats[$report->path]);
-            unset($this->stats[$report->path]);
-            if (count($this->found) >= FileRecorder::PORTION) {
-                $this->record();
+        // One file at a time where a whole batch has taken too long before, so that each turn gets on.
+        $readers = new Readers($this->workspace->root, batch: $this->isResumed ? 1 : Readers::BATCH_FILES);
+        foreach ($this->goesOnLater ? [] : $readers->look($suspects) as $report) {
+            if ($report !== null) {
+                $this->take($report);
+            }
+            if (($report !== null || ! $this->isResumed) && $this->lettingOthersGoFirst()) {
+                break;
             }
         }
         $this->record();
+        $this->stats = [];
+    }
+
+    private function take(FileReport $report): void
+    {
+        $this->found[] = new FoundFile($report, $this->stats[$report->path]);
+        unset($this->stats[$report->path]);
+        if (count($this->found) >= FileRecorder::PORTION) {
+            $this->record();
+        }
+    }
+
+    private function lettingOthersGoFirst(): bool
+    {
+        if ($this->sliceEnds === null || microtime(true) < $this->sliceEnds) {
+            return false;
+        }
+        $this->sliceEnds = microtime(true) + 1;
+
+        return $this->goesOnLater = Scan::query()->where('state', Scan::QUEUED)->where('workspace_id', '!=', $this->workspace->id)->exists();
     }
 
     private function record(): void
@@ -233,7 +288,9 @@ final class Scanner
             ));
         }
         $scan->save();
-        Workspace::query()->whereKey($this->workspace->id)->update(['scanned_at' => now()]);
+        if (! $this->goesOnLater) {
+            Workspace::query()->whereKey($this->workspace->id)->update(['scanned_at' => now()]);
+        }
         $this->paths = [];
         if ($this->changed !== []) {
             Pulse::changed($this->workspace, $this->changed);

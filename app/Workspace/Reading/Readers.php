@@ -10,7 +10,7 @@ final class Readers
     /** So many files are worth the start of other processes. */
     private const MANY = 240;
 
-    private const BATCH_FILES = 40;
+    public const BATCH_FILES = 40;
 
     /** With as many as a process takes, each longer by a path at most, this stays below what a socket buffers, so that asking never waits. */
     private const BATCH_BYTES = 16_000;
@@ -25,15 +25,18 @@ final class Readers
     /** @var ?list<ReaderProcess> null: not started */
     private ?array $processes = null;
 
-    /** @param ?int $count of processes; null: as many as there are processors, up to four */
-    public function __construct(private readonly string $root, private readonly ?int $count = null)
+    /**
+     * @param  ?int  $count  of processes; null: as many as there are processors, up to four
+     * @param  int  $batch  files that a process is given at a time
+     */
+    public function __construct(private readonly string $root, private readonly ?int $count = null, private readonly int $batch = self::BATCH_FILES)
     {
         $this->own = new FileReader($root);
     }
 
     /**
      * @param  iterable<array{string, int, ?string}>  $files  paths with size and known hash
-     * @return \Generator<FileReport> in any order
+     * @return \Generator<?FileReport> in any order; null now and then where none is ready, so that whoever asks can give up
      */
     public function look(iterable $files): \Generator
     {
@@ -70,7 +73,7 @@ final class Readers
      * Gives to each process what it has room for, and takes what is answered; waits for that where there is nothing else to do.
      *
      * @param  list<array{string, int, ?string}>  $queue
-     * @return \Generator<FileReport>
+     * @return \Generator<?FileReport>
      */
     private function exchange(array &$queue): \Generator
     {
@@ -89,7 +92,9 @@ final class Readers
         }
         $answers = array_column($this->processes, 'answers');
         $nothing = null;
-        @stream_select($answers, $nothing, $nothing, $isFull || $queue === [] ? 1 : 0);
+        if (@stream_select($answers, $nothing, $nothing, $isFull || $queue === [] ? 1 : 0) === 0) {
+            yield null;
+        }
         foreach ($this->processes as $index => $process) {
             $facts = $process->answered();
             if ($facts === null) {
@@ -112,7 +117,7 @@ final class Readers
         $count = $bytes = 0;
         do {
             $bytes += strlen($queue[$count++][0]) + self::ENTRY_BYTES;
-        } while ($count < min(count($queue), self::BATCH_FILES) && $bytes < self::BATCH_BYTES);
+        } while ($count < min(count($queue), $this->batch) && $bytes < self::BATCH_BYTES);
 
         return array_splice($queue, 0, $count);
     }
