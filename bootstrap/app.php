@@ -27,6 +27,7 @@ $app = Application::configure(basePath: dirname(__DIR__))
     ->withMiddleware(function (Middleware $middleware): void {
         // Hafenbuch is served from one origin only, and the package behind this is absent (compat/).
         $middleware->remove(HandleCors::class);
+        $middleware->prepend(App\Support\RequestNumber::class);
         $middleware->append([SecurityHeaders::class, App\Serving\Health\RequestCounts::class]);
         $middleware->api(prepend: [BodySizes::class, PlainAddresses::class]);
         $middleware->statefulApi();
