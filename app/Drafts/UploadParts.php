@@ -122,6 +122,6 @@ final readonly class UploadParts
 
     private function folder(Workspace $workspace, User $person): string
     {
-        return storage_path("app/uploads/{$workspace->id}-{$person->id}");
+        return storage_path("app/uploads/{$workspace->slug}/{$person->id}");
     }
 }
