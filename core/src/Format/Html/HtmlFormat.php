@@ -177,7 +177,7 @@ final class HtmlFormat implements Format
     private function setSites(string $kind, string $bytes, XmlAttribute $attribute): array
     {
         $value = $this->decoded($bytes, $attribute);
-        preg_match_all('~\G[\s,]*([^\s,](?:\S*[^\s,])?)(?:,|\s+[^,(]*(?:\([^)]*\)[^,(]*)*,?|$)~', $value->text, $candidates, PREG_OFFSET_CAPTURE);
+        preg_match_all('~\G[\s,]*+([^\s,](?:\S*[^\s,])?)(?:,|\s++[^,(]*+(?:\([^)]*+(?:\)|\z)[^,(]*+)*+,?|$)~', $value->text, $candidates, PREG_OFFSET_CAPTURE);
         $sites = [];
         foreach ($candidates[1] as [$address, $start]) {
             $sites[] = $this->innerSite($kind, $bytes, $value, $start, strlen($address), new Chain(new SrcsetAddress, new HtmlAttributeValue($attribute->quote)));

@@ -10,11 +10,11 @@ use Hafenbuch\Core\Format\Notation\CssUnquotedUrl;
 /** Finds the addresses of a style sheet or a declaration list by its tokens (CSS Syntax 3, section 4): url() and @import. */
 final class CssUrls
 {
-    private const STRING = '"(?:[^"\\\\\n]|\\\\.)*+"|\'(?:[^\'\\\\\n]|\\\\.)*+\'';
+    private const STRING = '"(?:[^"\\\\\n]++|\\\\.)*+"|\'(?:[^\'\\\\\n]++|\\\\.)*+\'';
 
     /** What can hold an address, or hide what looks like one. */
     private const TOKENS = '
-        (?<comment>/\*.*?(?:\*/|$))
+        (?<comment>/\*(?:[^*]++|\*(?!/))*+(?:\*/|\z))
         |(?<import>@import)(?![A-Za-z0-9_\-\x80-\xff])
         |(?<![A-Za-z0-9_\-\x80-\xff\\\\])(?:url|src)\(\s*(?:(?<quoted>'.self::STRING.')|(?<bare>(?:[^\s"\'()\\\\\x00-\x08\x0b\x0e-\x1f\x7f]|\\\\[0-9A-Fa-f]{1,6}[ \t\n]?|\\\\[^\n0-9A-Fa-f])++)|(?<empty>(?=\))))\s*(?=[)\s]|$)
         |(?<string>'.self::STRING.')';

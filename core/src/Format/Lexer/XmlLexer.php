@@ -32,7 +32,12 @@ final class XmlLexer
 
     private bool $hasRoot = false;
 
-    private function __construct(private readonly string $bytes, private readonly PassOver $passOver, private readonly ?Faults $faults) {}
+    private readonly Terminators $ends;
+
+    private function __construct(private readonly string $bytes, private readonly PassOver $passOver, private readonly ?Faults $faults)
+    {
+        $this->ends = new Terminators($bytes);
+    }
 
     /**
      * @param  ?XmlWanted  $wanted  null: every element
@@ -177,8 +182,8 @@ final class XmlLexer
     private function instruction(): XmlToken
     {
         $start = $this->position;
-        $close = strpos($this->bytes, '?>', $start);
-        if ($close === false || preg_match('~\G<\?('.self::NAME.')~', $this->bytes, $match, 0, $start) !== 1) {
+        $close = $this->ends->next('?>', $start);
+        if ($close === null || preg_match('~\G<\?('.self::NAME.')~', $this->bytes, $match, 0, $start) !== 1) {
             return $this->broken($start, 2, 'A processing instruction that is not closed');
         }
         $inner = $start + strlen($match[0]);
@@ -190,8 +195,8 @@ final class XmlLexer
     private function delimited(XmlTokenKind $kind, string $open, string $close, string $what): XmlToken
     {
         $inner = $this->position + strlen($open);
-        $end = strpos($this->bytes, $close, $inner);
-        if ($end === false) {
+        $end = $this->ends->next($close, $inner);
+        if ($end === null) {
             return $this->broken($this->position, strlen($open), "A {$what} that is not closed");
         }
 
@@ -205,21 +210,29 @@ final class XmlLexer
         if (substr_compare($this->bytes, '<!DOCTYPE', $start, 9) !== 0) {
             return $this->broken($start, 2, 'A declaration that is not known here');
         }
-        $at = $start + 9;
         $inSubset = false;
-        while (preg_match('~\G[^\[\]>"\'<]*+(?:<!--.*?-->|<\?.*?\?>|"[^"]*"|\'[^\']*\'|[\[\]<>])~s', $this->bytes, $match, 0, $at) === 1) {
+        for ($at = $start + 9; ; $at++) {
             Patience::spend();
-            $at += strlen($match[0]);
-            $last = substr($match[0], -1);
-            if (preg_match('~(?:-->|\?>)$~', $match[0]) === 1 && preg_match('~<!--|<\?~', $match[0]) === 1) {
-                continue;
-            }
-            if ($last === '[') {
-                $inSubset = true;
-            } elseif ($last === ']') {
-                $inSubset = false;
-            } elseif ($last === '>' && ! $inSubset) {
-                return $this->token(XmlTokenKind::DocType, $at - $start);
+            $at += strcspn($this->bytes, '[]>"\'<', $at);
+            $character = $this->bytes[$at] ?? '';
+            $end = match (true) {
+                $character === '"', $character === "'" => $character,
+                substr_compare($this->bytes, '<!--', $at, 4) === 0 => '-->',
+                substr_compare($this->bytes, '<?', $at, 2) === 0 => '?>',
+                default => null,
+            };
+            if ($end !== null) {
+                $close = $this->ends->next($end, $at + ($end === '-->' ? 4 : 1));
+                if ($close === null) {
+                    break;
+                }
+                $at = $close + strlen($end) - 1;
+            } elseif ($character === '[' || $character === ']') {
+                $inSubset = $character === '[';
+            } elseif ($character === '>' && ! $inSubset) {
+                return $this->token(XmlTokenKind::DocType, $at + 1 - $start);
+            } elseif ($character === '') {
+                break;
             }
         }
 

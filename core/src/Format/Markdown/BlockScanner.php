@@ -13,6 +13,9 @@ use Hafenbuch\Core\Format\Lexer\Patience;
  */
 final class BlockScanner
 {
+    /** Quotes and items within one another; what is deeper is text. Nobody writes so deep, and each line costs its length for each of them. */
+    private const DEEPEST = 200;
+
     private LineCursor $line;
 
     /** @var list<array{quote: bool, indent: int, empty: bool}> the open block quotes and list items */
@@ -149,6 +152,9 @@ final class BlockScanner
                 }
                 break;
             }
+            if (count($this->containers) >= self::DEEPEST) {
+                break;
+            }
             $interrupts = $inParagraph && $allMatched;
             if ($line->startsWith('>')) {
                 $this->open($matched, ['quote' => true, 'indent' => 0, 'empty' => false]);
@@ -160,7 +166,7 @@ final class BlockScanner
                 $this->atxHeading(strlen($heading));
 
                 return;
-            } elseif (($fence = $line->match('~\G(?:`{3,}(?=[^`]*$)|\~{3,})~')) !== null) {
+            } elseif (($fence = $line->match('~\G(?:`{3,}+(?=[^`]*+$)|\~{3,}+)~')) !== null) {
                 $this->closeLeaf();
                 $this->closeContainers($matched);
                 $this->fillItem();
@@ -175,9 +181,9 @@ final class BlockScanner
                 $this->inHtml();
 
                 return;
-            } elseif ($interrupts && $line->match('~\G(?:=+|-+)[ \t]*$~') !== null && $this->setextHeading()) {
+            } elseif ($interrupts && $line->match('~\G(?:=++|-++)[ \t]*+$~') !== null && $this->setextHeading()) {
                 return;
-            } elseif ($line->match('~\G(?:(?:\*[ \t]*){3,}|(?:-[ \t]*){3,}|(?:_[ \t]*){3,})$~') !== null) {
+            } elseif ($line->match('~\G(?:(?:\*[ \t]*+){3,}+|(?:-[ \t]*+){3,}+|(?:_[ \t]*+){3,}+)$~') !== null) {
                 $this->closeLeaf();
                 $this->closeContainers($matched);
                 $this->fillItem();

@@ -10,7 +10,7 @@ use Hafenbuch\Core\Format\Lexer\Patience;
 /** Takes the link reference definitions off the start of a paragraph (CommonMark, section 4.7). */
 final class DefinitionReader
 {
-    private const LABEL = '~\G\[((?=[^\]]*[^\s\]])(?:[^\[\]\\\\]|\\\\.){1,999})\]:[ \t]*\n?[ \t]*~s';
+    private const LABEL = '~\G\[((?=\s*+[^\s\]])(?:[^\[\]\\\\]|\\\\.){1,999}+)\]:[ \t]*\n?[ \t]*~s';
 
     /**
      * @param  list<Definition>  $definitions  grows by those found

@@ -15,9 +15,9 @@ final readonly class Destination
     public static function at(DecodedText $text, int $at): ?self
     {
         if (($text->text[$at] ?? '') === '<') {
-            return preg_match('~\G<((?:[^<>\\\\\n]|\\\\.)*)>~', $text->text, $match, 0, $at) === 1
-                ? new self($text, $at + 1, strlen($match[1]), true, $at + strlen($match[0]))
-                : null;
+            $end = self::angleEnd($text->text, $at + 1);
+
+            return $end === null ? null : new self($text, $at + 1, $end - $at - 1, true, $end + 1);
         }
         $end = self::bareEnd($text->text, $at);
 
@@ -27,7 +27,7 @@ final readonly class Destination
     /** The position behind a title that begins here, or null where none does. */
     public static function titleEnd(string $text, int $at): ?int
     {
-        $found = preg_match('~\G(?:"(?:[^"\\\\]|\\\\.)*"|\'(?:[^\'\\\\]|\\\\.)*\'|\((?:[^()\\\\]|\\\\.)*\))~s', $text, $match, 0, $at);
+        $found = preg_match('~\G(?:"(?:[^"\\\\]++|\\\\.)*+"|\'(?:[^\'\\\\]++|\\\\.)*+\'|\((?:[^()\\\\]++|\\\\.)*+\))~s', $text, $match, 0, $at);
 
         return $found === 1 ? $at + strlen($match[0]) : null;
     }
@@ -43,6 +43,18 @@ final readonly class Destination
             $notation->decode(substr($this->text->text, $this->offset, $this->length)),
             $notation,
         );
+    }
+
+    /** Where the “>” is that ends it; neither a line's end nor a “<” may stand before. */
+    private static function angleEnd(string $text, int $at): ?int
+    {
+        do {
+            $at += strcspn($text, "<>\\\n", $at);
+            $isEscape = ($text[$at] ?? '') === '\\' && ($text[$at + 1] ?? "\n") !== "\n";
+            $at += $isEscape ? 2 : 0;
+        } while ($isEscape);
+
+        return ($text[$at] ?? '') === '>' ? $at : null;
     }
 
     /** Balanced parentheses belong to it, white space and control characters end it. */

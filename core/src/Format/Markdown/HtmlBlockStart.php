@@ -31,6 +31,8 @@ final class HtmlBlockStart
             }
         }
 
-        return ! $inParagraph && $line->match('~\G'.HtmlTags::TAG.'[ \t]*$~D') !== null ? ['', true] : null;
+        $text = rtrim($line->text(), " \t");
+
+        return ! $inParagraph && (new Markup($text))->tag(0) === $text ? ['', true] : null;
     }
 }

@@ -5,31 +5,28 @@ declare(strict_types=1);
 namespace Hafenbuch\Core\Format\Markdown;
 
 use Hafenbuch\Core\Format\Lexer\DecodedText;
+use Hafenbuch\Core\Format\Lexer\Patience;
 use Hafenbuch\Core\Format\Notation\HtmlAttributeValue;
 use Hafenbuch\Core\Reference\ReferenceSite;
 
 /** `img` and `a` among the HTML in Markdown. */
 final class HtmlTags
 {
-    private const ATTRIBUTE = '\s+[A-Za-z_:][A-Za-z0-9_.:\-]*(?:\s*=\s*(?:[^\s"\'=<>`]+|\'[^\']*\'|"[^"]*"))?';
-
-    /** An open or closing tag (CommonMark, section 6.6). */
-    public const TAG = '<(?:[A-Za-z][A-Za-z0-9\-]*(?:'.self::ATTRIBUTE.')*\s*/?|/[A-Za-z][A-Za-z0-9\-]*\s*)>';
-
-    /** Comments, instructions, declarations and CDATA sections (CommonMark, section 6.6). */
-    public const OTHER = '<!--(?:>|->|.*?-->)|<\?.*?\?>|<![A-Za-z][^>]*>|<!\[CDATA\[.*?\]\]>';
-
     private const URLS = ['img' => ['src', 'image'], 'a' => ['href', 'link']];
 
     /** @return list<ReferenceSite> */
     public static function inBlock(DecodedText $block): array
     {
         $sites = [];
-        preg_match_all('~'.self::OTHER.'|('.self::TAG.')~s', $block->text, $matches, PREG_SET_ORDER | PREG_OFFSET_CAPTURE);
-        foreach ($matches as $match) {
-            if (isset($match[1])) {
-                array_push($sites, ...self::inTag($block, $match[1][0], $match[1][1]));
+        $markup = new Markup($block->text);
+        for ($at = 0; ($at = strpos($block->text, '<', $at)) !== false;) {
+            Patience::spend();
+            $length = $markup->length($at);
+            $tag = $length === null ? $markup->tag($at) : null;
+            if ($tag !== null) {
+                array_push($sites, ...self::inTag($block, $tag, $at));
             }
+            $at += $length ?? strlen($tag ?? '<');
         }
 
         return $sites;
@@ -42,7 +39,7 @@ final class HtmlTags
             return [];
         }
         [$attribute, $kind] = self::URLS[strtolower($match[1])];
-        preg_match_all('~\s+([A-Za-z_:][A-Za-z0-9_.:\-]*)\s*=\s*(?:([^\s"\'=<>`]+)|\'([^\']*)\'|"([^"]*)")~', $tag, $attributes, PREG_SET_ORDER | PREG_OFFSET_CAPTURE | PREG_UNMATCHED_AS_NULL);
+        preg_match_all('~\s++([A-Za-z_:][A-Za-z0-9_.:\-]*+)\s*+=\s*+(?:([^\s"\'=<>`]++)|\'([^\']*+)\'|"([^"]*+)")~', $tag, $attributes, PREG_SET_ORDER | PREG_OFFSET_CAPTURE | PREG_UNMATCHED_AS_NULL);
         foreach ($attributes as $found) {
             if (strtolower((string) $found[1][0]) !== $attribute) {
                 continue;

@@ -15,6 +15,8 @@ final class InlineScanner
 
     private string $source = '';
 
+    private Markup $markup;
+
     private int $at = 0;
 
     /** @var list<array{image: bool, active: bool, inner: int, bracketAfter: bool}> the open brackets */
@@ -23,8 +25,11 @@ final class InlineScanner
     /** @var list<ReferenceSite> */
     private array $sites = [];
 
-    /** @var array<int, int> lengths of backtick runs that are known to have no partner, by the position they were sought from */
-    private array $unclosedRuns = [];
+    /** @var ?array<int, list<int>> where runs of backticks are, by their length; null: not sought yet */
+    private ?array $backticks = null;
+
+    /** @var array<int, int> how many of these lie behind, by their length */
+    private array $passedRuns = [];
 
     /** @param array<string, true> $labels the labels of the file's link reference definitions */
     public function __construct(private readonly array $labels) {}
@@ -34,10 +39,12 @@ final class InlineScanner
     {
         $this->text = $text;
         $this->source = $text->text;
+        $this->markup = new Markup($text->text);
         $this->at = 0;
         $this->brackets = [];
         $this->sites = [];
-        $this->unclosedRuns = [];
+        $this->backticks = null;
+        $this->passedRuns = [];
         $end = strlen($this->source);
         while (($this->at += strcspn($this->source, '\\`<![]', $this->at)) < $end) {
             Patience::spend();
@@ -58,26 +65,41 @@ final class InlineScanner
     {
         $length = strspn($this->source, '`', $this->at);
         $this->at += $length;
-        if (isset($this->unclosedRuns[$length])) {
-            return;
+        $runs = ($this->backticks ??= self::runs($this->source))[$length] ?? [];
+        $next = $this->passedRuns[$length] ?? 0;
+        while (isset($runs[$next]) && $runs[$next] < $this->at) {
+            $next++;
         }
-        if (preg_match('~(?<!`)`{'.$length.'}(?!`)~', $this->source, $match, PREG_OFFSET_CAPTURE, $this->at) === 1) {
-            $this->at = $match[0][1] + $length;
-        } else {
-            $this->unclosedRuns[$length] = $this->at;
+        $this->passedRuns[$length] = $next;
+        $this->at = isset($runs[$next]) ? $runs[$next] + $length : $this->at;
+    }
+
+    /** @return array<int, list<int>> where runs of backticks are, by their length */
+    private static function runs(string $source): array
+    {
+        $runs = [];
+        for ($at = 0; ($at = strpos($source, '`', $at)) !== false; $at += $length) {
+            $length = strspn($source, '`', $at);
+            $runs[$length][] = $at;
         }
+
+        return $runs;
     }
 
     private function angle(): void
     {
-        if (preg_match('~\G<('.AutolinkAddress::PATTERN.')>~', $this->source, $match, 0, $this->at) === 1) {
-            $this->sites[] = new ReferenceSite('autolink', $this->text->fileOffset($this->at + 1), strlen($match[1]), $match[1], new AutolinkAddress);
-        } elseif (preg_match('~\G'.HtmlTags::TAG.'~', $this->source, $match, 0, $this->at) === 1) {
-            array_push($this->sites, ...HtmlTags::inTag($this->text, $match[0], $this->at));
-        } elseif (preg_match('~\G(?:'.HtmlTags::OTHER.')~s', $this->source, $match, 0, $this->at) !== 1) {
-            $match = ['<'];
+        $address = $this->markup->autolink($this->at);
+        $tag = $address === null ? $this->markup->tag($this->at) : null;
+        if ($address !== null) {
+            $this->sites[] = new ReferenceSite('autolink', $this->text->fileOffset($this->at + 1), strlen($address), $address, new AutolinkAddress);
+        } elseif ($tag !== null) {
+            array_push($this->sites, ...HtmlTags::inTag($this->text, $tag, $this->at));
         }
-        $this->at += strlen($match[0]);
+        $this->at += match (true) {
+            $address !== null => strlen($address) + 2,
+            $tag !== null => strlen($tag),
+            default => $this->markup->length($this->at) ?? 1,
+        };
     }
 
     private function exclamation(): void
@@ -146,7 +168,7 @@ final class InlineScanner
     {
         $label = null;
         $end = $this->at;
-        if (preg_match('~\G\[((?:[^\[\]\\\\]|\\\\.){0,999})\]~s', $this->source, $match, 0, $this->at) === 1) {
+        if (preg_match('~\G\[((?:[^\[\]\\\\]|\\\\.){0,999}+)\]~s', $this->source, $match, 0, $this->at) === 1) {
             $end += strlen($match[0]);
             $label = $match[1];
         }

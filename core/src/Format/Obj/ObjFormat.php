@@ -50,8 +50,7 @@ final class ObjFormat implements Bulky
             [$statement, $rest, $start] = [$line[1][0], $line[2][0], $line[2][1]];
             $isLibrary = $statement === 'mtllib';
             // A library's name ends with .mtl, so that names with spaces and lists of names can be told apart.
-            preg_match_all($isLibrary ? '~\S(?:.*?\.mtl(?=\s|$)|\S*)~i' : '~^\S+~', $rest, $names, PREG_OFFSET_CAPTURE);
-            foreach ($names[0] as [$name, $at]) {
+            foreach ($isLibrary ? self::libraries($rest) : [[substr($rest, 0, strcspn($rest, " \t")), 0]] as [$name, $at]) {
                 $notation = $isLibrary
                     ? new LineText('an OBJ file', '~^(?!.*\.mtl$)|\.mtl\s~i', 'a material library’s name ends with .mtl there')
                     : new LineText('an OBJ file', '~\s~', 'it has white space');
@@ -60,6 +59,28 @@ final class ObjFormat implements Bulky
         }
 
         return ParsedContent::of($references);
+    }
+
+    /** @return list<array{string, int}> names with their places: up to a word that ends with .mtl, where there still is one */
+    private static function libraries(string $rest): array
+    {
+        preg_match_all('~\S++~', $rest, $words, PREG_OFFSET_CAPTURE);
+        $names = [];
+        $begin = null;
+        $last = -1;
+        foreach ($words[0] as $number => [$word]) {
+            $last = preg_match('~\.mtl$~iD', $word) === 1 && ($number > 0 || strlen($word) > strlen('.mtl')) ? $number : $last;
+        }
+        foreach ($words[0] as $number => [$word, $at]) {
+            $begin ??= $at;
+            $isEnd = preg_match('~\.mtl$~iD', $word) === 1 && $at + strlen($word) - $begin > strlen('.mtl');
+            if ($isEnd || $number > $last) {
+                $names[] = [substr($rest, $begin, $at + strlen($word) - $begin), $begin];
+                $begin = null;
+            }
+        }
+
+        return $begin === null ? $names : [...$names, [substr($rest, $begin), $begin]];
     }
 
     public function blank(string $title): string

@@ -10,7 +10,7 @@ use Hafenbuch\Core\Reference\UnwritableValue;
 /** One string of an MFString (ISO/IEC 19776-1, section 5.15): a backslash stands before a quote and before itself. */
 final readonly class MfString implements Notation
 {
-    public const PATTERN = '~"((?:[^"\\\\]|\\\\.)*)"~s';
+    public const PATTERN = '~\G[^"]*+"((?:[^"\\\\]++|\\\\.)*+)"~s';
 
     public function decode(string $bytes): string
     {
