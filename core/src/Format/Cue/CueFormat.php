@@ -17,6 +17,9 @@ use Hafenbuch\Core\Reference\ReferenceSite;
 /** Cue sheets: FILE and CDTEXTFILE name a file, with or without quotes; the TITLE before the first TRACK is the disc's. */
 final class CueFormat implements Format
 {
+    /** What can stand behind a file's name. */
+    private const TYPES = 'BINARY|MOTOROLA|AIFF|WAVE|MP3|FLAC';
+
     public function name(): string
     {
         return 'CUE';
@@ -48,12 +51,12 @@ final class CueFormat implements Format
         $fields = [];
         $inTrack = false;
         foreach (Lines::of($bytes) as $offset => $line) {
-            if (preg_match('~^(FILE|CDTEXTFILE|TITLE)\s+(?:"([^"]*)"|(\S+))~i', $line, $match, PREG_OFFSET_CAPTURE | PREG_UNMATCHED_AS_NULL) === 1) {
+            if (preg_match('~^(FILE|CDTEXTFILE|TITLE)\s++(?:"([^"]*+)"|(\S.*?)(?:\s++(?:'.self::TYPES.'))?$)~iD', $line, $match, PREG_OFFSET_CAPTURE | PREG_UNMATCHED_AS_NULL) === 1) {
                 $isQuoted = $match[2][0] !== null;
                 [$raw, $start] = $isQuoted ? $match[2] : $match[3];
                 $notation = $isQuoted
-                    ? new LineText('a cue sheet', '~"~', 'it has a quote, which a cue sheet cannot hold')
-                    : new LineText('a cue sheet', '~[\s"]~', 'without quotes it can hold no white space and no quote');
+                    ? new LineText('a cue sheet', '~["\\\\]~', 'it has a quote or a backslash, which a cue sheet cannot hold')
+                    : new LineText('a cue sheet', '~[\s"\\\\]~', 'without quotes it can hold no white space, no quote and no backslash');
                 if (strtoupper((string) $match[1][0]) !== 'TITLE') {
                     $references[] = new ReferenceSite('track', $offset + $start, strlen((string) $raw), (string) $raw, $notation, AddressStyle::PlainPath);
                 } elseif (! $inTrack && $fields === []) {

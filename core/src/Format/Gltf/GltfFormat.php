@@ -19,6 +19,11 @@ use Hafenbuch\Core\Reference\ReferenceSite;
 /** glTF 2.0 in JSON (sections 3.6.1.1 and 3.8.3): the `uri` of buffers and images. The first scene's name serves as title. */
 final class GltfFormat implements Bulky, Versioned
 {
+    /** In version 1.0 these are objects, whose members have names. */
+    private const PLACES = '~^/(buffers|images|shaders)/[^/]+/uri$~';
+
+    private const KINDS = ['buffers' => 'buffer', 'images' => 'texture', 'shaders' => 'shader'];
+
     public function name(): string
     {
         return 'glTF';
@@ -52,8 +57,8 @@ final class GltfFormat implements Bulky, Versioned
         $fields = [];
         foreach (JsonLexer::read($bytes, $this->wanted(), $faults)->strings as $pointer => $string) {
             $raw = static fn (): string => $notation->decode(substr($bytes, $string->offset, $string->length));
-            if (preg_match('~^/(buffers|images)/\d+/uri$~', (string) $pointer, $match) === 1) {
-                $references[] = new ReferenceSite($match[1] === 'images' ? 'texture' : 'buffer', $string->offset, $string->length, $raw(), $notation);
+            if (preg_match(self::PLACES, (string) $pointer, $match) === 1) {
+                $references[] = new ReferenceSite(self::KINDS[$match[1]], $string->offset, $string->length, $raw(), $notation);
             } elseif ($pointer === '/scenes/0/name') {
                 $fields[] = new FieldSite(FieldSite::TITLE, $string->offset, $string->length, $raw(), $notation);
             }

@@ -27,14 +27,23 @@ use Hafenbuch\Core\Reference\ReferenceSite;
 final class HtmlFormat implements Format
 {
     /** Attribute to the elements on which it is a URL, and what such a reference is called. */
+    private const DRAWN = ['use' => 'image', 'image' => 'image', 'feimage' => 'image', 'lineargradient' => 'style', 'radialgradient' => 'style', 'pattern' => 'style', 'textpath' => 'style', 'mpath' => 'style'];
+
+    /** What a page says of itself to those who show it elsewhere (https://ogp.me; Twitter's cards). */
+    private const SHOWN = ['og:image', 'og:image:url', 'og:image:secure_url', 'og:video', 'og:video:url', 'og:audio', 'og:audio:url', 'twitter:image', 'twitter:image:src', 'twitter:player:stream'];
+
     private const URLS = [
-        'href' => ['a' => 'link', 'area' => 'link', 'link' => 'resource'],
-        'src' => ['img' => 'image', 'audio' => 'sound', 'video' => 'movie', 'source' => 'media', 'track' => 'captions', 'embed' => 'embedded', 'iframe' => 'frame', 'input' => 'image', 'script' => 'script'],
+        'href' => ['a' => 'link', 'area' => 'link', 'link' => 'resource', ...self::DRAWN],
+        // Of SVG within HTML; the parser gives the prefix no meaning of its own (section 13.2.6.5).
+        'xlink:href' => ['a' => 'link', ...self::DRAWN],
+        'src' => ['frame' => 'frame', 'img' => 'image', 'audio' => 'sound', 'video' => 'movie', 'source' => 'media', 'track' => 'captions', 'embed' => 'embedded', 'iframe' => 'frame', 'input' => 'image', 'script' => 'script'],
         'action' => ['form' => 'form'],
         'formaction' => ['button' => 'form', 'input' => 'form'],
         'cite' => ['blockquote' => 'source', 'q' => 'source', 'ins' => 'source', 'del' => 'source'],
         'data' => ['object' => 'embedded'],
         'poster' => ['video' => 'image'],
+        'background' => ['body' => 'image', 'table' => 'image', 'td' => 'image', 'th' => 'image'],
+        'longdesc' => ['img' => 'link', 'frame' => 'link', 'iframe' => 'link'],
     ];
 
     private const SETS = ['srcset' => ['img' => 'image', 'source' => 'image'], 'imagesrcset' => ['link' => 'image']];
@@ -71,6 +80,9 @@ final class HtmlFormat implements Format
         $base = null;
         foreach (HtmlLexer::tags($bytes, $this->wanted()) as $tag) {
             array_push($references, ...$this->inTag($bytes, $tag));
+            if ($tag->name === 'meta') {
+                array_push($references, ...$this->inMeta($bytes, $tag));
+            }
             if ($tag->name === 'style') {
                 $style = DecodedText::verbatim(substr($bytes, $tag->end, $tag->rawLength), $tag->end);
                 array_push($references, ...$this->styleSites($bytes, $style, new RawText('style')));
@@ -133,6 +145,27 @@ final class HtmlFormat implements Format
         }
 
         return $sites;
+    }
+
+    /** @return list<ReferenceSite> where a page leads on by itself (section 4.2.5.3), and what it is shown by */
+    private function inMeta(string $bytes, HtmlTag $tag): array
+    {
+        $content = $tag->attributes['content'] ?? null;
+        if ($content === null) {
+            return [];
+        }
+        $said = static fn (string $name): string => isset($tag->attributes[$name]) ? strtolower(substr($bytes, $tag->attributes[$name]->offset, $tag->attributes[$name]->length)) : '';
+        if (in_array($said('property'), self::SHOWN, true) || in_array($said('name'), self::SHOWN, true)) {
+            return [$this->attributeSite('image', $bytes, $content)];
+        }
+        $value = $this->decoded($bytes, $content);
+        if ($said('http-equiv') !== 'refresh' || preg_match('~^\s*+[0-9.]*+[;,\s]\s*+(?:url\s*+=\s*+)?+(?:"([^"]++)|\'([^\']++)|([^"\'\s].*))~is', $value->text, $match, PREG_OFFSET_CAPTURE | PREG_UNMATCHED_AS_NULL) !== 1) {
+            return [];
+        }
+        [$address, $at] = $match[1][0] !== null ? $match[1] : ($match[2][0] !== null ? $match[2] : $match[3]);
+        $address = rtrim((string) $address);
+
+        return $address === '' ? [] : [$this->innerSite('link', $bytes, $value, $at, strlen($address), new HtmlAttributeValue($content->quote))];
     }
 
     /** @return list<FieldSite> */

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Hafenbuch\Core\Format\Lexer;
 
+use Hafenbuch\Core\Format\Notation\HtmlReferences;
+
 /** A text inside an outer syntax, with the way back from its own offsets to those of the file. */
 final readonly class DecodedText
 {
@@ -50,8 +52,8 @@ final readonly class DecodedText
         return self::references(
             $bytes,
             $offset,
-            '~&(?:#[0-9]+|#[xX][0-9A-Fa-f]+|[A-Za-z][A-Za-z0-9]*);~',
-            static fn (string $reference): string => html_entity_decode($reference, ENT_QUOTES | ENT_HTML5, 'UTF-8'),
+            HtmlReferences::pattern(),
+            HtmlReferences::character(...),
         );
     }
 

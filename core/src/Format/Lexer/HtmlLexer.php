@@ -30,7 +30,7 @@ final class HtmlLexer
             }
             $start = $match[0][1];
             if ($match[1][0] !== null) {
-                $at = self::after($html, '-->', preg_match('~\G<!---?>~', $html, $short, 0, $start) === 1 ? $start : $start + 4);
+                $at = self::afterComment($html, preg_match('~\G<!---?>~', $html, $short, 0, $start) === 1 ? $start + 2 : $start + 4);
 
                 continue;
             }
@@ -76,6 +76,12 @@ final class HtmlLexer
         }
 
         return new HtmlTag($name, $start, $end, $attributes, $rawLength);
+    }
+
+    /** A comment ends with “-->”, and with “--!>” too (section 13.2.5.52). */
+    private static function afterComment(string $html, int $from): int
+    {
+        return preg_match('~--!?>~', $html, $match, PREG_OFFSET_CAPTURE, $from) === 1 ? $match[0][1] + strlen($match[0][0]) : strlen($html);
     }
 
     private static function after(string $html, string $what, int $from): int

@@ -9,6 +9,7 @@ use Hafenbuch\Core\Format\Editing\ReferenceEditing;
 use Hafenbuch\Core\Format\Format;
 use Hafenbuch\Core\Format\Language;
 use Hafenbuch\Core\Format\Lexer\Lines;
+use Hafenbuch\Core\Format\Lexer\Patience;
 use Hafenbuch\Core\Format\Notation\Inserted;
 use Hafenbuch\Core\Format\Notation\LineText;
 use Hafenbuch\Core\Format\ParsedContent;
@@ -22,6 +23,9 @@ use Hafenbuch\Core\Reference\ReferenceSite;
  */
 final class M3uFormat implements Format
 {
+    /** Attributes that hold an address (RFC 8216; its revision, draft-pantos-hls-rfc8216bis, for content steering and interstitials). */
+    private const ADDRESSES = ['URI', 'SERVER-URI', 'X-ASSET-URI', 'X-ASSET-LIST'];
+
     public function name(): string
     {
         return 'M3U';
@@ -58,8 +62,8 @@ final class M3uFormat implements Format
             if ($line[0] !== '#') {
                 $style = $isMedia || preg_match('~^[a-z][a-z0-9+.\-]+://~i', $line) === 1 ? AddressStyle::Uri : AddressStyle::PlainPath;
                 $references[] = new ReferenceSite('track', $offset, strlen($line), $line, $track, $style, $isMedia ? AddressStyle::Uri : AddressStyle::PlainPath);
-            } elseif ($isMedia && preg_match('~^#EXT-X-[A-Z-]+:(?:.*,)?URI="([^"]+)"~', $line, $match, PREG_OFFSET_CAPTURE) === 1) {
-                $references[] = new ReferenceSite('track', $offset + $match[1][1], strlen($match[1][0]), $match[1][0], new LineText('a quoted attribute', '~"~', 'it has a quote'));
+            } elseif ($isMedia && preg_match('~^#EXT-X-[A-Z-]++:~', $line, $match) === 1) {
+                array_push($references, ...$this->inAttributes($line, strlen($match[0]), $offset));
             } elseif (str_starts_with($line, '#PLAYLIST:') && $title === null) {
                 $value = ltrim(substr($line, 10), " \t");
                 $title = new FieldSite(FieldSite::TITLE, $offset + strlen($line) - strlen($value), strlen($value), $value, new LineText('a playlist’s title'));
@@ -72,6 +76,25 @@ final class M3uFormat implements Format
         }
 
         return ParsedContent::of($references, $title === null ? [] : [$title]);
+    }
+
+    /**
+     * An attribute list (RFC 8216, section 4.2); white space beside its commas is met in practice.
+     *
+     * @return list<ReferenceSite>
+     */
+    private function inAttributes(string $line, int $at, int $offset): array
+    {
+        $sites = [];
+        while (preg_match('~\G[ \t,]*+([A-Z0-9\-]++)=(?:"([^"]*+)"|[^,]*+)~', $line, $match, PREG_OFFSET_CAPTURE | PREG_UNMATCHED_AS_NULL, $at) === 1) {
+            Patience::spend();
+            $at = $match[0][1] + strlen((string) $match[0][0]);
+            if (in_array($match[1][0], self::ADDRESSES, true) && (string) $match[2][0] !== '') {
+                $sites[] = new ReferenceSite('track', $offset + $match[2][1], strlen((string) $match[2][0]), (string) $match[2][0], new LineText('a quoted attribute', '~"~', 'it has a quote'));
+            }
+        }
+
+        return $sites;
     }
 
     public function blank(string $title): string

@@ -9,10 +9,14 @@ use Hafenbuch\Core\Format\Lexer\Patience;
 use Hafenbuch\Core\Format\Notation\HtmlAttributeValue;
 use Hafenbuch\Core\Reference\ReferenceSite;
 
-/** `img` and `a` among the HTML in Markdown. */
+/** Pictures, links and media among the HTML in Markdown. */
 final class HtmlTags
 {
-    private const URLS = ['img' => ['src', 'image'], 'a' => ['href', 'link']];
+    /** By element: its attributes, each with the kind of reference. */
+    private const URLS = [
+        'img' => ['src' => 'image'], 'a' => ['href' => 'link'], 'video' => ['src' => 'movie', 'poster' => 'image'], 'audio' => ['src' => 'sound'], 'source' => ['src' => 'media'],
+        'track' => ['src' => 'captions'], 'iframe' => ['src' => 'frame'], 'embed' => ['src' => 'embedded'], 'object' => ['data' => 'embedded'],
+    ];
 
     /** @return list<ReferenceSite> */
     public static function inBlock(DecodedText $block): array
@@ -35,27 +39,28 @@ final class HtmlTags
     /** @return list<ReferenceSite> */
     public static function inTag(DecodedText $text, string $tag, int $at): array
     {
-        if (preg_match('~^<(img|a)(?=[\s/>])~i', $tag, $match) !== 1) {
+        if (preg_match('~^<('.implode('|', array_keys(self::URLS)).')(?=[\s/>])~i', $tag, $match) !== 1) {
             return [];
         }
-        [$attribute, $kind] = self::URLS[strtolower($match[1])];
+        $kinds = self::URLS[strtolower($match[1])];
         preg_match_all('~\s++([A-Za-z_:][A-Za-z0-9_.:\-]*+)\s*+=\s*+(?:([^\s"\'=<>`]++)|\'([^\']*+)\'|"([^"]*+)")~', $tag, $attributes, PREG_SET_ORDER | PREG_OFFSET_CAPTURE | PREG_UNMATCHED_AS_NULL);
+        $sites = [];
         foreach ($attributes as $found) {
-            if (strtolower((string) $found[1][0]) !== $attribute) {
+            $name = strtolower((string) $found[1][0]);
+            if (! isset($kinds[$name]) || isset($sites[$name])) {
                 continue;
             }
             $group = $found[2][0] !== null ? 2 : ($found[3][0] !== null ? 3 : 4);
             $value = (string) $found[$group][0];
             $offset = $text->fileOffset($at + $found[$group][1]);
             $length = $text->fileOffset($at + $found[$group][1] + strlen($value)) - $offset;
-            if ($length !== strlen($value)) {
-                return []; // A value over several lines has other syntax between them.
+            // A value over several lines has other syntax between them.
+            if ($length === strlen($value)) {
+                $notation = new HtmlAttributeValue([2 => '', 3 => "'", 4 => '"'][$group]);
+                $sites[$name] = new ReferenceSite($kinds[$name], $offset, $length, $notation->decode($value), $notation);
             }
-            $notation = new HtmlAttributeValue([2 => '', 3 => "'", 4 => '"'][$group]);
-
-            return [new ReferenceSite($kind, $offset, $length, $notation->decode($value), $notation)];
         }
 
-        return [];
+        return array_values($sites);
     }
 }

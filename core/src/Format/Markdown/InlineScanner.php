@@ -19,7 +19,7 @@ final class InlineScanner
 
     private int $at = 0;
 
-    /** @var list<array{image: bool, active: bool, inner: int, bracketAfter: bool}> the open brackets */
+    /** @var list<array{image: bool, active: bool, inner: int, bracketAfter: bool, sites: int}> the open brackets; with how many addresses were found before */
     private array $brackets = [];
 
     /** @var list<ReferenceSite> */
@@ -117,7 +117,7 @@ final class InlineScanner
             $this->brackets[$last]['bracketAfter'] = true;
         }
         $this->at++;
-        $this->brackets[] = ['image' => $image, 'active' => true, 'inner' => $this->at, 'bracketAfter' => false];
+        $this->brackets[] = ['image' => $image, 'active' => true, 'inner' => $this->at, 'bracketAfter' => false, 'sites' => count($this->sites)];
     }
 
     private function close(): void
@@ -127,11 +127,19 @@ final class InlineScanner
         if ($bracket === null || ! $bracket['active']) {
             return;
         }
+        $within = count($this->sites);
         if (! $this->inlineLink($bracket['image'] ? 'image' : 'link')
             && ! $this->referenceLink($bracket['inner'], $closing, $bracket['bracketAfter'])) {
             return;
         }
-        if (! $bracket['image']) {
+        if ($bracket['image']) {
+            // A picture's description is text, whatever stands in it (section 6.4).
+            $own = count($this->sites) > $within ? array_pop($this->sites) : null;
+            while (count($this->sites) > $bracket['sites']) {
+                array_pop($this->sites);
+            }
+            $own === null || $this->sites[] = $own;
+        } else {
             // Links do not contain links (section 6.3).
             foreach ($this->brackets as $index => $outer) {
                 $this->brackets[$index]['active'] = $outer['image'] && $outer['active'];

@@ -15,7 +15,7 @@ final readonly class HtmlAttributeValue implements Notation
 
     public function decode(string $bytes): string
     {
-        return html_entity_decode($bytes, ENT_QUOTES | ENT_HTML5, 'UTF-8');
+        return HtmlReferences::decode($bytes);
     }
 
     public function encode(string $value): string

@@ -17,7 +17,7 @@ use Hafenbuch\Core\Reference\ReferenceSite;
 /** MTL materials (the format's description, “Texture map statements” and “Reflection map statement”): the file behind a statement's options. */
 final class MtlFormat implements Bulky
 {
-    private const STATEMENT = '~^(?:map_[A-Za-z]+|bump|disp|decal|refl|norm)[ \t]+~i';
+    private const STATEMENT = '~^(?:map_(?!aat[ \t])[A-Za-z]+|bump|disp|decal|refl|norm)[ \t]+~i';
 
     /** An option with its arguments: numbers for most, one word for the others. */
     private const OPTION = '~\G-(?:(?:mm|[ost])(?:[ \t]+[-+]?[0-9.][0-9.eE+\-]*){1,3}|(?:blendu|blendv|cc|clamp|imfchan|type|bm|boost|texres)[ \t]+\S+)[ \t]+~i';

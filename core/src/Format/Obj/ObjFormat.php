@@ -44,21 +44,27 @@ final class ObjFormat implements Bulky
     public function read(string $bytes): ParsedContent
     {
         // Nearly all lines of such a file are numbers; only these matter.
-        preg_match_all('~^[ \t]*(mtllib|maplib|shadow_obj|trace_obj|call)[ \t]+([^\r\n]*[^\s])~m', $bytes, $lines, PREG_SET_ORDER | PREG_OFFSET_CAPTURE);
+        preg_match_all('~^[ \t]*+(mtllib|maplib|shadow_obj|trace_obj|call)[ \t]++((?:[^\r\n\\\\]++|\\\\\r?\n|\\\\)*+)~m', $bytes, $lines, PREG_SET_ORDER | PREG_OFFSET_CAPTURE);
         $references = [];
         foreach ($lines as $line) {
-            [$statement, $rest, $start] = [$line[1][0], $line[2][0], $line[2][1]];
+            [$statement, $rest, $start] = [$line[1][0], self::joined($line[2][0]), $line[2][1]];
             $isLibrary = $statement === 'mtllib';
             // A library's name ends with .mtl, so that names with spaces and lists of names can be told apart.
             foreach ($isLibrary ? self::libraries($rest) : [[substr($rest, 0, strcspn($rest, " \t")), 0]] as [$name, $at]) {
                 $notation = $isLibrary
                     ? new LineText('an OBJ file', '~^(?!.*\.mtl$)|\.mtl\s~i', 'a material library’s name ends with .mtl there')
-                    : new LineText('an OBJ file', '~\s~', 'it has white space');
+                    : new LineText('an OBJ file', '~\s|\\\\$~', 'it has white space, or ends with a backslash, which joins two lines there');
                 $references[] = new ReferenceSite($isLibrary ? 'materials' : 'file', $start + $at, strlen($name), $name, $notation, AddressStyle::PlainPath);
             }
         }
 
         return ParsedContent::of($references);
+    }
+
+    /** A backslash at its end joins a line with the next one. */
+    private static function joined(string $rest): string
+    {
+        return rtrim(str_replace(["\\\r\n", "\\\n"], ['   ', '  '], $rest));
     }
 
     /** @return list<array{string, int}> names with their places: up to a word that ends with .mtl, where there still is one */

@@ -13,6 +13,7 @@ use Hafenbuch\Core\Format\Lexer\XmlLexer;
 use Hafenbuch\Core\Format\Lexer\XmlToken;
 use Hafenbuch\Core\Format\Lexer\XmlTokenKind;
 use Hafenbuch\Core\Format\Lexer\XmlWanted;
+use Hafenbuch\Core\Format\Notation\CData;
 use Hafenbuch\Core\Format\Notation\XmlText;
 use Hafenbuch\Core\Format\ParsedContent;
 use Hafenbuch\Core\Format\Versioned;
@@ -25,6 +26,9 @@ final class XspfFormat implements Format, Versioned
     private const URL_ELEMENTS = ['location' => 'track', 'image' => 'image', 'info' => 'link', 'license' => 'link'];
 
     private const FIELDS = ['playlist/title' => FieldSite::TITLE, 'playlist/annotation' => FieldSite::DESCRIPTION];
+
+    /** No field stands deeper. */
+    private const FIELD_DEPTH = 3;
 
     public function name(): string
     {
@@ -57,28 +61,31 @@ final class XspfFormat implements Format, Versioned
         $references = [];
         $fields = [];
         $open = [];
+        $extensions = 0;
         $tokens = XmlLexer::tokens($bytes, $this->wanted(), $faults);
         foreach ($tokens as $index => $token) {
             if ($token->kind === XmlTokenKind::EndTag) {
-                array_pop($open);
+                $extensions -= array_pop($open) === 'extension' ? 1 : 0;
             }
             if ($token->kind !== XmlTokenKind::StartTag) {
                 continue;
             }
             $open[] = $token->localName();
-            // Only an element that holds nothing but text has one place for its value.
-            $text = $tokens[$index + 1] ?? null;
-            if ($text?->kind !== XmlTokenKind::Text || ($tokens[$index + 2] ?? null)?->kind !== XmlTokenKind::EndTag) {
+            $extensions += $token->localName() === 'extension' ? 1 : 0;
+            // What an extension holds is of other vocabularies (section 4.1.1.2.12).
+            $text = $extensions > 0 ? null : $this->value($bytes, $tokens, $index + 1);
+            if ($text === null) {
                 continue;
             }
             [$offset, $length] = $this->trimmed($bytes, $text);
-            $raw = (new XmlText)->decode(substr($bytes, $offset, $length));
+            $notation = $text->kind === XmlTokenKind::CData ? new CData : new TrimmedXmlText;
+            $raw = $notation->decode(substr($bytes, $offset, $length));
             $kind = self::URL_ELEMENTS[$token->localName()] ?? null;
-            $field = self::FIELDS[implode('/', $open)] ?? null;
+            $field = count($open) <= self::FIELD_DEPTH ? self::FIELDS[implode('/', $open)] ?? null : null;
             if ($kind !== null && $length > 0) {
-                $references[] = new ReferenceSite($kind, $offset, $length, $raw, new TrimmedXmlText);
+                $references[] = new ReferenceSite($kind, $offset, $length, $raw, $notation);
             } elseif ($field !== null) {
-                $fields[$field] ??= new FieldSite($field, $offset, $length, $raw, new TrimmedXmlText);
+                $fields[$field] ??= new FieldSite($field, $offset, $length, $raw, $notation);
             }
         }
 
@@ -124,7 +131,34 @@ final class XspfFormat implements Format, Versioned
     {
         static $wanted = null;
 
-        return $wanted ??= XmlWanted::elements(array_keys(self::URL_ELEMENTS), ['title', 'annotation']);
+        return $wanted ??= XmlWanted::elements([...array_keys(self::URL_ELEMENTS), 'extension'], ['title', 'annotation']);
+    }
+
+    /**
+     * The one place of an element's value: of text and CDATA sections only one may hold anything, and no element.
+     *
+     * @param  list<XmlToken>  $tokens
+     */
+    private function value(string $bytes, array $tokens, int $at): ?XmlToken
+    {
+        $found = null;
+        for (; isset($tokens[$at]) && $tokens[$at]->kind !== XmlTokenKind::EndTag; $at++) {
+            $token = $tokens[$at];
+            if (in_array($token->kind, [XmlTokenKind::Comment, XmlTokenKind::ProcessingInstruction], true)) {
+                continue;
+            }
+            if (! in_array($token->kind, [XmlTokenKind::Text, XmlTokenKind::CData], true)) {
+                return null;
+            }
+            if (trim(substr($bytes, $token->innerOffset, $token->innerLength), " \t\r\n") !== '') {
+                if ($found !== null) {
+                    return null;
+                }
+                $found = $token;
+            }
+        }
+
+        return $found ?? ($tokens[$at - 1]->kind === XmlTokenKind::Text ? $tokens[$at - 1] : null);
     }
 
     /** @return array{int, int} offset and length without the white space around */

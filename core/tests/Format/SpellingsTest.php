@@ -1,0 +1,42 @@
+<?php
+
+declare(strict_types=1);
+
+use Hafenbuch\Core\Format\FormatRegistry;
+use Hafenbuch\Core\Reference\ReferenceSite;
+
+/* Spellings that the specifications allow and that are easily missed, and what only looks like a reference. */
+
+/** @return list<string> kind and address of each reference; each stands where it is said to */
+function referencesIn(string $path, string $bytes): array
+{
+    return array_map(static function (ReferenceSite $site) use ($bytes): string {
+        expect($site->notation->decode(substr($bytes, $site->offset, $site->length)))->toBe($site->raw);
+
+        return "{$site->kind} {$site->raw}";
+    }, FormatRegistry::standard()->read($path, $bytes)->references);
+}
+
+it('reads what is there, and nothing else', function (string $path, string $bytes, array $found) {
+    expect(referencesIn($path, $bytes))->toBe($found);
+})->with([
+    'M3U, an attribute behind a comma and a space' => ['a.m3u8', "#EXTM3U\n#EXT-X-I-FRAME-STREAM-INF:BANDWIDTH=1, URI=\"x.m3u8\"\n", ['track x.m3u8']],
+    'M3U, several attributes, and one whose name ends alike' => ['a.m3u8', "#EXTM3U\n#EXT-X-MEDIA:TYPE=AUDIO,X-URI=\"no.m3u8\",URI=\"yes.m3u8\",NAME=\"a,URI=\"\n", ['track yes.m3u8']],
+    'M3U, other attributes with addresses' => ['a.m3u8', "#EXTM3U\n#EXT-X-CONTENT-STEERING:SERVER-URI=\"steer.json\"\n#EXT-X-DATERANGE:ID=\"a\",X-ASSET-URI=\"ad.m3u8\"\n", ['track steer.json', 'track ad.m3u8']],
+    'glTF 1.0, whose lists are objects' => ['a.gltf', '{"asset":{"version":"1.0"},"buffers":{"main":{"uri":"a.bin"}},"images":{"wood":{"uri":"b.png"}},"shaders":{"v":{"uri":"c.glsl"}}}', ['buffer a.bin', 'texture b.png', 'shader c.glsl']],
+    'glTF 2.0' => ['a.gltf', '{"asset":{"version":"2.0"},"buffers":[{"uri":"a.bin"}],"images":[{"uri":"b.png"}],"extras":{"images":{"x":{"uri":"no.png"}}}}', ['buffer a.bin', 'texture b.png']],
+    'CUE, a name without quotes' => ['a.cue', "FILE my song.wav WAVE\n  TRACK 01 AUDIO\nFILE other.wav WAVE\n", ['track my song.wav', 'track other.wav']],
+    'CUE, without a type' => ['a.cue', "FILE song.wav\nCDTEXTFILE disc data.cdt\n", ['track song.wav', 'track disc data.cdt']],
+    'MTL, a switch that looks like a map' => ['a.mtl', "newmtl a\nmap_aat on\nmap_Kd b.png\n", ['texture b.png']],
+    'OBJ, a statement that goes on in the next line' => ['a.obj', "mtllib a.mtl \\\n  b.mtl\nv 1 2 3\n", ['materials a.mtl', 'materials b.mtl']],
+    'XSPF, CDATA, comments, and another namespace' => ['a.xspf', '<playlist version="1" xmlns="http://xspf.org/ns/0/"><trackList><track><location><![CDATA[a&b.ogg]]></location><image><!-- the cover -->cover.png</image><extension application="x"><cl:image xmlns:cl="urn:x">no.png</cl:image></extension></track></trackList></playlist>', ['track a&b.ogg', 'image cover.png']],
+    'CSS, an address that is not one' => ['a.css', 'a { background: url(a b.png) } b { background: url(c.png) }', ['style c.png']],
+    'CSS, names with escapes' => ['a.css', '@\69mport "a.css"; a { background: u\72l(b.png); mask: \75 rl("c.png") }', ['import a.css', 'style b.png', 'style c.png']],
+    'CSS, a namespace is no address' => ['a.css', '@namespace svg url(http://www.w3.org/2000/svg); @namespace url("urn:x"); a { background: url(b.png) }', ['style b.png']],
+    'CSS, strings in a set of images' => ['a.css', 'a { background: image-set("a.png" 1x, url(b.png) 2x, "c.png" type("image/png")); content: "no.png" }', ['style a.png', 'style b.png', 'style c.png']],
+    'HTML, how comments end' => ['a.html', '<!-- a --!><img src="b.png"><!--> <img src="c.png">', ['image b.png', 'image c.png']],
+    'HTML, entities without a semicolon' => ['a.html', '<img src="a&ampb.png"><img src="a&amp=b.png"><img src="c&copy.png">', ['image a&ampb.png', 'image a&amp=b.png', 'image c©.png']],
+    'HTML, the other places' => ['a.html', '<meta http-equiv="refresh" content="5; url=next.html"><body background="b.png"><frame src="f.html"><img longdesc="d.html" src="e.png"><meta property="og:image" content="og.png"><svg><use href="s.svg#a"/><image xlink:href="i.png"/></svg>', ['link next.html', 'image b.png', 'frame f.html', 'link d.html', 'image e.png', 'image og.png', 'image s.svg#a', 'image i.png']],
+    'Markdown, mail addresses and links in descriptions' => ['a.md', "<someone@greetholm.example> ![a [b](no.md) c](d.png)\n", ['image d.png']],
+    'Markdown, other tags' => ['a.md', "<video src=\"a.mp4\" poster=\"b.png\"></video>\n\n<picture><source src=\"c.webp\"><img src=\"d.png\"></picture>\n", ['movie a.mp4', 'image b.png', 'media c.webp', 'image d.png']],
+]);
