@@ -6,6 +6,7 @@ use App\Models\Document;
 use App\Models\Scan;
 use App\Workspace\Index\Scanner;
 use App\Workspace\Index\ScanWorkspace;
+use Illuminate\Support\Facades\DB;
 use Tests\Support\Harbour;
 
 it('reads only what has changed', function () {
@@ -130,3 +131,24 @@ it('lets the scans of others go first where it takes long, and goes on where it 
     $harbour->put('late.md', str_repeat('<', 60_000));
     expect(app(Scanner::class)->runInTurns($harbour->workspace, Scanner::queue($harbour->workspace), false, 0.0)->state)->toBe(Scan::DONE);
 })->with(['few files' => 60, 'many files' => 400]);
+
+it('reads again what an earlier edition of the readers has read, and changes nothing else', function () {
+    $harbour = new Harbour(['a.md' => "# A\n\n[b](b.md)\n", 'b.md' => '# B', 'c.md' => "[b](b.md)\n", 'photo.png' => 'pixels']);
+    $harbour->draft('c.md', "[a](a.md) [b](b.md)\n");
+    $workspace = $harbour->workspace;
+    $before = DB::table('documents')->where('workspace_id', $workspace->id)->orderBy('path')->get(['path', 'revision', 'saved_hash', 'updated_at'])->toJson();
+    // As if it had found less.
+    DB::table('documents')->where('workspace_id', $workspace->id)->update(['read_by' => 1]);
+    DB::table('drafts')->where('document_id', $harbour->document('c.md')->id)->update(['read_by' => 1]);
+    DB::table('document_references')->where('workspace_id', $workspace->id)->delete();
+    $scan = $harbour->scan();
+    expect($scan->changed)->toBe(0)->and($scan->references)->toBe(3)->and(DB::table('document_references')->where('workspace_id', $workspace->id)->where('in_draft', true)->count())->toBe(2);
+    expect(DB::table('documents')->where('workspace_id', $workspace->id)->orderBy('path')->get(['path', 'revision', 'saved_hash', 'updated_at'])->toJson())->toBe($before);
+    expect(array_column(app(App\Workspace\Index\ReferenceList::class)->to($workspace, 'b.md'), 'path'))->toBe(['a.md', 'c.md']);
+    expect(app(App\Workspace\Graph\WorkspaceGraphs::class)->check($workspace))->toBe([])->and(app(App\Workspace\Catalogue\Catalogues::class)->check($workspace))->toBe([]);
+    // Once, and a picture, which nobody reads, not at all.
+    expect(DB::table('documents')->where('workspace_id', $workspace->id)->where('read_by', '!=', Hafenbuch\Core\Format\FormatRegistry::EDITION)->pluck('path')->all())->toBe(['photo.png']);
+    DB::table('document_references')->where('workspace_id', $workspace->id)->delete();
+    $harbour->scan();
+    expect(DB::table('document_references')->where('workspace_id', $workspace->id)->count())->toBe(0);
+});

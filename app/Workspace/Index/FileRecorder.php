@@ -10,6 +10,7 @@ use App\Support\BulkInsert;
 use App\Workspace\Files\FileStat;
 use App\Workspace\Files\WorkspaceFiles;
 use App\Workspace\WorkspaceLock;
+use Hafenbuch\Core\Format\FormatRegistry;
 use Hafenbuch\Core\Path\InvalidPath;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
@@ -24,7 +25,7 @@ final readonly class FileRecorder
     /** So many files are recorded at once; others wait for the lock no longer than that takes. */
     public const PORTION = 200;
 
-    private const SAID_BY_FILES = ['saved_hash', 'size', 'stat', 'seen_at', 'is_gone', 'is_writable', 'updated_at'];
+    private const SAID_BY_FILES = ['saved_hash', 'size', 'stat', 'seen_at', 'is_gone', 'is_writable', 'updated_at', 'read_by'];
 
     /** What is on the screen is the file's content where there is no draft; so these follow it, and open pages must notice. */
     private const SAID_BY_WORKING_CONTENTS = ['title', 'note', 'revision'];
@@ -77,7 +78,7 @@ final readonly class FileRecorder
         $unfinished = UnfinishedOperations::of($workspace);
         $rows = $this->rows($workspace, array_map(static fn (FoundFile $file): string => $file->report->path, $found));
         $drafts = DB::table('drafts')->whereIn('document_id', array_column($rows, 'id'))->pluck('hash', 'document_id')->all();
-        $unseen = $new = $changed = $changedUnderDraft = $references = $changes = $again = $caughtUp = [];
+        $unseen = $new = $changed = $changedUnderDraft = $reread = $rereadUnderDraft = $references = $changes = $again = $caughtUp = [];
         $now = now()->format('Y-m-d H:i:s.v');
         foreach ($found as $file) {
             $path = $file->report->path;
@@ -96,12 +97,17 @@ final readonly class FileRecorder
             }
             $draft = $drafts[$row->id ?? ''] ?? null;
             $said = $this->said($workspace, $files, $file, $row, $now);
-            if ($row !== null && $row->saved_hash === $hash && ! $row->is_gone) {
+            $isSame = $row !== null && $row->saved_hash === $hash && ! $row->is_gone;
+            if ($isSame && (! $file->report->isRead || $row->read_by === FormatRegistry::EDITION)) {
                 $unseen[] = $said;
 
                 continue;
             }
+            if ($isSame) {
+                $draft === null ? $reread[] = $said : $rereadUnderDraft[] = $said;
+            }
             match (true) {
+                $isSame => null,
                 $row === null => $new[] = $said,
                 $draft === null => $changed[] = $said,
                 default => $changedUnderDraft[] = $said,
@@ -109,21 +115,26 @@ final readonly class FileRecorder
             foreach ($file->report->references as $reference) {
                 $references[] = ['workspace_id' => $workspace->id, 'document_id' => $said['id'], 'in_draft' => false] + $reference;
             }
+            if ($isSame) {
+                continue;
+            }
             if ($draft !== null && $draft === $hash) {
                 $caughtUp[] = $said['id'];
             }
             $changes[] = new RecordedChange($said['id'], $path, $row?->saved_hash, $row?->size, $said['saved_hash'], $file->stat->size, $draft !== null);
         }
-        foreach (array_chunk(array_column([...$changed, ...$changedUnderDraft], 'id'), 500) as $ids) {
+        foreach (array_chunk(array_column([...$changed, ...$changedUnderDraft, ...$reread, ...$rereadUnderDraft], 'id'), 500) as $ids) {
             DB::table('document_references')->whereIn('document_id', $ids)->where('in_draft', false)->delete();
         }
         BulkInsert::into('documents', $new);
         BulkInsert::into('documents', $changed, [...self::SAID_BY_FILES, ...self::SAID_BY_WORKING_CONTENTS]);
         BulkInsert::into('documents', $changedUnderDraft, self::SAID_BY_FILES);
         BulkInsert::into('documents', $unseen, ['stat', 'seen_at', 'is_writable']);
+        BulkInsert::into('documents', $reread, ['stat', 'seen_at', 'is_writable', 'read_by', 'title', 'note']);
+        BulkInsert::into('documents', $rereadUnderDraft, ['stat', 'seen_at', 'is_writable', 'read_by']);
         BulkInsert::into('document_references', $references);
 
-        return new RecordedFiles($changes, $again, $caughtUp);
+        return new RecordedFiles($changes, $again, $caughtUp, reread: array_column([...$reread, ...$rereadUnderDraft], 'id'));
     }
 
     /**
@@ -140,7 +151,7 @@ final readonly class FileRecorder
             'title' => $report->title, 'note' => $report->hash === null ? 'The file cannot be read: permission is missing.' : $report->note,
             'saved_hash' => $report->hash ?? hash('sha256', ''), 'size' => $file->stat->size, 'stat' => $file->stat->signature, 'seen_at' => $report->seenAt,
             'is_gone' => false, 'is_writable' => $files->isWritable($report->path, $file->stat),
-            'revision' => $row === null ? 0 : $row->revision + 1, 'created_at' => $now, 'updated_at' => $now,
+            'revision' => $row === null ? 0 : $row->revision + 1, 'created_at' => $now, 'updated_at' => $now, 'read_by' => FormatRegistry::EDITION,
         ];
     }
 
@@ -169,13 +180,13 @@ final readonly class FileRecorder
 
     /**
      * @param  list<string>  $paths
-     * @return array<string, object{id: string, path: string, saved_hash: ?string, size: ?int, is_gone: int, revision: int}> by path, locked
+     * @return array<string, object{id: string, path: string, saved_hash: ?string, size: ?int, is_gone: int, revision: int, read_by: int}> by path, locked
      */
     private function rows(Workspace $workspace, array $paths): array
     {
         $rows = [];
         $found = DB::table('documents')->where('workspace_id', $workspace->id)->whereIn('file_key', array_map(Document::key(...), $paths))
-            ->orderBy('id')->lockForUpdate()->get(['id', 'path', 'saved_hash', 'size', 'is_gone', 'revision']);
+            ->orderBy('id')->lockForUpdate()->get(['id', 'path', 'saved_hash', 'size', 'is_gone', 'revision', 'read_by']);
         foreach ($found as $row) {
             $rows[$row->path] = $row;
         }

@@ -14,6 +14,12 @@ final readonly class KnownFile
     /** @param string $hash of its content, SHA-256 */
     public function __construct(public string $hash, public int $seenAt, public bool $isGone, public string $stat) {}
 
+    /** One whose content was read by an earlier edition of the readers: whatever it is, it must be looked into. */
+    public static function unread(int $seenAt, bool $isGone): self
+    {
+        return new self(str_repeat('0', 2 * self::HASH_BYTES), $seenAt, $isGone, '');
+    }
+
     public static function unpacked(string $packed): self
     {
         $seenAt = (int) ((array) unpack('V', $packed, self::HASH_BYTES))[1];

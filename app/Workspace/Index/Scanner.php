@@ -15,6 +15,7 @@ use App\Workspace\Pulse;
 use App\Workspace\Reading\FileReport;
 use App\Workspace\Reading\Readers;
 use App\Workspace\Settings;
+use Hafenbuch\Core\Format\FormatRegistry;
 use Hafenbuch\Core\Path\InvalidPath;
 use Hafenbuch\Core\Path\Path;
 use Illuminate\Support\Facades\DB;
@@ -66,7 +67,10 @@ final class Scanner
 
     private bool $isResumed = false;
 
-    public function __construct(private readonly FileRecorder $recorder, private readonly WorkspaceGraphs $graphs) {}
+    /** @var list<string> ids of documents that are as they were, and were read by a new edition of the readers */
+    private array $reread = [];
+
+    public function __construct(private readonly FileRecorder $recorder, private readonly WorkspaceGraphs $graphs, private readonly FormatRegistry $formats, private readonly Rereading $rereading) {}
 
     public static function queue(Workspace $workspace): Scan
     {
@@ -108,11 +112,12 @@ final class Scanner
                 $this->look($this->at($paths));
             }
             if (! $this->goesOnLater) {
+                array_push($this->reread, ...$this->rereading->drafts($workspace));
                 $unseen = $this->unseen(array_keys($walker->passedOver));
                 array_push($this->changed, ...$this->recorder->recordGone($workspace, $unseen, fn (string $path): bool => TreeWalker::leavesOut($path, $this->ignored())));
             }
             // They are the same still, unless something has come or gone since.
-            $scan->fill(count($this->changed) === $changed ? $counts : $this->graphs->counts($workspace));
+            $scan->fill(count($this->changed) === $changed && $this->reread === [] ? $counts : $this->graphs->counts($workspace));
             $scan->state = Scan::DONE;
         } else {
             $scan->fill($this->graphs->counts($workspace));
@@ -127,16 +132,18 @@ final class Scanner
     {
         $this->workspace = $workspace;
         $this->files = WorkspaceFiles::of($workspace);
-        $this->paths = $this->stats = $this->found = $this->again = $this->changed = [];
+        $this->paths = $this->stats = $this->found = $this->again = $this->changed = $this->reread = [];
         $this->seen = 0;
         $this->goesOnLater = false;
         $after = '';
         do {
-            $rows = DB::table('documents')->where('workspace_id', $workspace->id)->where('id', '>', $after)->orderBy('id')->limit(self::CHUNK)->get(['id', 'path', 'file_key', 'stat', 'seen_at', 'saved_hash', 'is_gone']);
+            $rows = DB::table('documents')->where('workspace_id', $workspace->id)->where('id', '>', $after)->orderBy('id')->limit(self::CHUNK)->get(['id', 'path', 'file_key', 'stat', 'seen_at', 'saved_hash', 'is_gone', 'read_by']);
             foreach ($rows as $row) {
                 $after = $row->id;
                 if ($row->file_key !== null) {
-                    $this->paths[$row->path] = (new KnownFile((string) $row->saved_hash, $row->seen_at, (bool) $row->is_gone, $row->stat))->packed();
+                    $isUnread = $row->read_by !== FormatRegistry::EDITION && $this->formats->forPath($row->path) !== null;
+                    $known = $isUnread ? KnownFile::unread($row->seen_at, (bool) $row->is_gone) : new KnownFile((string) $row->saved_hash, $row->seen_at, (bool) $row->is_gone, $row->stat);
+                    $this->paths[$row->path] = $known->packed();
                 }
             }
         } while (count($rows) === self::CHUNK);
@@ -192,6 +199,7 @@ final class Scanner
         $recorded = $this->recorder->record($this->workspace, $this->found);
         $this->found = [];
         array_push($this->again, ...$recorded->again);
+        array_push($this->reread, ...$recorded->reread);
         foreach ($recorded->changes as $change) {
             $this->changed[] = $change->documentId;
         }
@@ -292,8 +300,8 @@ final class Scanner
             Workspace::query()->whereKey($this->workspace->id)->update(['scanned_at' => now()]);
         }
         $this->paths = [];
-        if ($this->changed !== []) {
-            Pulse::changed($this->workspace, $this->changed);
+        if ($this->changed !== [] || $this->reread !== []) {
+            Pulse::changed($this->workspace, [...$this->changed, ...$this->reread]);
         }
     }
 

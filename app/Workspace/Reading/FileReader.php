@@ -42,6 +42,6 @@ final readonly class FileReader
         }
         $analysis = $isRead ? $this->contents->read($path, $bytes) : $this->contents->leaf($path);
 
-        return new FileReport($path, $hash, $seenAt, $analysis->title, $analysis->note(), $analysis->references);
+        return new FileReport($path, $hash, $seenAt, $analysis->title, $analysis->note(), $analysis->references, true);
     }
 }

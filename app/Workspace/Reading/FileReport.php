@@ -11,6 +11,7 @@ final readonly class FileReport
      * @param  ?string  $hash  SHA-256; null: it could not be read
      * @param  int  $seenAt  seconds since 1970, taken before the look
      * @param  list<array<string, mixed>>  $references  as in IndexedContent
+     * @param  bool  $isRead  whether it was looked into; else title, note and references say nothing
      */
     public function __construct(
         public string $path,
@@ -19,5 +20,6 @@ final readonly class FileReport
         public ?string $title,
         public ?string $note,
         public array $references,
+        public bool $isRead = false,
     ) {}
 }

@@ -31,6 +31,9 @@ final class FormatRegistry
 
     public const SECONDS = 10;
 
+    /** Raised whenever a format finds other places or titles than before: what an earlier edition has read is read again. */
+    public const EDITION = 2;
+
     /** Less than this is read in time, whatever is in it. */
     private const COULD_TAKE_LONG = 16_384;
 

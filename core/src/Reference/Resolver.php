@@ -73,6 +73,8 @@ final readonly class Resolver
     /**
      * The text that leads from one document to another: relative, each name percent-encoded
      * except for the characters that a path segment may hold (RFC 3986, section 3.3).
+     *
+     * @throws UnwritableValue
      */
     public function reference(string $from, string $to, string $suffix = '', AddressStyle $style = AddressStyle::Uri): string
     {
@@ -86,7 +88,9 @@ final readonly class Resolver
         $up = str_repeat('../', count($folder) - $shared);
         $down = array_slice($names, $shared);
         if ($style === AddressStyle::PlainPath) {
-            return $up.implode('/', $down);
+            $path = $up.implode('/', $down);
+
+            return str_contains($path, '\\') ? throw UnwritableValue::in('a list of plain paths', $path, 'a backslash would be read as the border of a folder') : $path;
         }
         $encoded = implode('/', array_map(self::encodeName(...), $down));
         // A colon in the first name would read as the end of a scheme (RFC 3986, section 4.2).

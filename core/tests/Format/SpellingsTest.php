@@ -40,3 +40,10 @@ it('reads what is there, and nothing else', function (string $path, string $byte
     'Markdown, mail addresses and links in descriptions' => ['a.md', "<someone@greetholm.example> ![a [b](no.md) c](d.png)\n", ['image d.png']],
     'Markdown, other tags' => ['a.md', "<video src=\"a.mp4\" poster=\"b.png\"></video>\n\n<picture><source src=\"c.webp\"><img src=\"d.png\"></picture>\n", ['movie a.mp4', 'image b.png', 'media c.webp', 'image d.png']],
 ]);
+
+it('refuses to write a name where it would be read as another one', function () {
+    $resolver = new Hafenbuch\Core\Reference\Resolver('/work');
+    expect(fn () => $resolver->reference('list.cue', 'back\\slash.wav', style: Hafenbuch\Core\Reference\AddressStyle::PlainPath))->toThrow(Hafenbuch\Core\Reference\UnwritableValue::class)
+        ->and($resolver->reference('list.m3u8', 'back\\slash.wav'))->toBe('back%5Cslash.wav')
+        ->and($resolver->resolve('list.m3u8', 'back%5Cslash.wav')->path)->toBe('back\\slash.wav');
+});
