@@ -77,6 +77,10 @@ const middleware: Middleware = {
 
 async function problemOf(response: Response): Promise<Problem> {
     const body = await response.json().catch(() => ({}));
+    // A session that is gone has no token either, of which whoever changes something hears first.
+    if (response.status === 419 && (await fetch('/api/session', { headers: { Accept: 'application/json' } })).status === 401) {
+        return new Problem(401, 'You were logged out.', body);
+    }
     return new Problem(response.status, typeof body.detail === 'string' ? body.detail : `The server answered ${response.status}.`, body);
 }
 

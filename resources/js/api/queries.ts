@@ -1,7 +1,15 @@
-import { QueryClient, useInfiniteQuery, useQuery } from '@tanstack/react-query';
+import { QueryCache, QueryClient, useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import { answer, api, type Person, Problem } from './client';
 
 export const queryClient = new QueryClient({
+    queryCache: new QueryCache({
+        // Whichever question hears it first.
+        onError: (error, query) => {
+            if (error instanceof Problem && error.status === 401 && query.queryKey[0] !== keys.session[0]) {
+                changePerson(queryClient, null);
+            }
+        },
+    }),
     defaultOptions: {
         queries: {
             // Without a network a question fails like with a server that is away, and says so; it is not put off in silence.

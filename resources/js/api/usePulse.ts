@@ -1,8 +1,8 @@
 import { type QueryClient, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef } from 'react';
-import { answer, api, type Folder, type Plan, Problem, type Quay, type Row } from './client';
+import { answer, api, type Folder, type Plan, type Quay, type Row } from './client';
 import { canWaitForNews } from './newsPlace';
-import { changePerson, keys } from './queries';
+import { keys } from './queries';
 import { visit } from './visit';
 
 /** Until the server has said how soon it wants to be asked again. */
@@ -75,12 +75,6 @@ export function usePulse(workspace: string): boolean {
             }
         };
     }, [refetch]);
-    const isLoggedOut = pulse.error instanceof Problem && pulse.error.status === 401;
-    useEffect(() => {
-        if (isLoggedOut) {
-            changePerson(client, null);
-        }
-    }, [isLoggedOut, client]);
     const data = pulse.data;
     useEffect(() => {
         if (!data) {
