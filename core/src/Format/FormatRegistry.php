@@ -69,6 +69,7 @@ final class FormatRegistry
             new SvgFormat,
             new MarkdownFormat,
             new HtmlFormat,
+            new HtmlFormat(isXml: true),
             new CssFormat,
             new OtioFormat,
             new M3uFormat,

@@ -37,6 +37,9 @@ it('reads what is there, and nothing else', function (string $path, string $byte
     'HTML, how comments end' => ['a.html', '<!-- a --!><img src="b.png"><!--> <img src="c.png">', ['image b.png', 'image c.png']],
     'HTML, entities without a semicolon' => ['a.html', '<img src="a&ampb.png"><img src="a&amp=b.png"><img src="c&copy.png">', ['image a&ampb.png', 'image a&amp=b.png', 'image c©.png']],
     'HTML, the other places' => ['a.html', '<meta http-equiv="refresh" content="5; url=next.html"><body background="b.png"><frame src="f.html"><img longdesc="d.html" src="e.png"><meta property="og:image" content="og.png"><svg><use href="s.svg#a"/><image xlink:href="i.png"/></svg>', ['link next.html', 'image b.png', 'frame f.html', 'link d.html', 'image e.png', 'image og.png', 'image s.svg#a', 'image i.png']],
+    'XHTML, elements that hold nothing' => ['a.xhtml', '<html xmlns="http://www.w3.org/1999/xhtml"><head><script src="a.js"/><title/><style/></head><body><img src="b.png"/><iframe src="c.html"/><a href="d.html">x</a></body></html>', ['script a.js', 'image b.png', 'frame c.html', 'link d.html']],
+    'XHTML under the name of HTML' => ['a.html', '<?xml version="1.0"?><html xmlns="http://www.w3.org/1999/xhtml"><script src="a.js"/><img src="b.png"/></html>', ['script a.js', 'image b.png']],
+    'HTML, where the slash means nothing' => ['a.html', '<script src="a.js"/><img src="no.png"></script><img src="b.png">', ['script a.js', 'image b.png']],
     'Markdown, mail addresses and links in descriptions' => ['a.md', "<someone@greetholm.example> ![a [b](no.md) c](d.png)\n", ['image d.png']],
     'Markdown, other tags' => ['a.md', "<video src=\"a.mp4\" poster=\"b.png\"></video>\n\n<picture><source src=\"c.webp\"><img src=\"d.png\"></picture>\n", ['movie a.mp4', 'image b.png', 'media c.webp', 'image d.png']],
 ]);
@@ -46,4 +49,14 @@ it('refuses to write a name where it would be read as another one', function () 
     expect(fn () => $resolver->reference('list.cue', 'back\\slash.wav', style: Hafenbuch\Core\Reference\AddressStyle::PlainPath))->toThrow(Hafenbuch\Core\Reference\UnwritableValue::class)
         ->and($resolver->reference('list.m3u8', 'back\\slash.wav'))->toBe('back%5Cslash.wav')
         ->and($resolver->resolve('list.m3u8', 'back%5Cslash.wav')->path)->toBe('back\\slash.wav');
+});
+
+it('adds to a page that is XML what is XML, and takes out what it has added', function () {
+    $page = "<html xmlns=\"http://www.w3.org/1999/xhtml\"><head><script src=\"a.js\"/></head><body>\n</body></html>";
+    $editing = FormatRegistry::standard()->forPath('a.xhtml')?->editing();
+    $image = $editing->openings($page, 'The drum')[1];
+    $with = substr_replace($page, $image->notation->encode('drum.png'), $image->offset, 0);
+    expect(simplexml_load_string($with))->not->toBeFalse()->and(referencesIn('a.xhtml', $with))->toBe(['script a.js', 'image drum.png']);
+    $site = FormatRegistry::standard()->read('a.xhtml', $with)->references[1];
+    expect($editing->removal($with, $site))->toHaveCount(1);
 });

@@ -13,7 +13,7 @@ final class Generated
             'SVG' => self::svg(),
             'Markdown' => self::markdown(),
             'X3D' => self::x3d(),
-            'HTML' => self::html(),
+            'HTML', 'XHTML' => self::html(),
             'CSS' => self::fill(self::some(['a { b: url(%s) }', 'c { d: url("%s"), url( \'%s\' ) }', '/* url(%s) */', '@font-face { src: url(%s) format("woff2") }', 'e::after { content: "url(%s)" }'], "\n")),
             'OpenTimelineIO' => self::otio(),
             'M3U' => self::fill(['', "#EXTM3U\n", "#EXTM3U\n#PLAYLIST:Rain\n", "#EXTM3U\n#EXT-X-VERSION:3\n"][mt_rand(0, 3)].self::some(['%s', '#EXTINF:3,a title', '  %s ', 'https://example.org/%s', '#EXT-X-MAP:URI="%s"'], mt_rand(0, 1) === 0 ? "\n" : "\r\n")."\n"),

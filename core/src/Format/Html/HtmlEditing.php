@@ -19,6 +19,8 @@ final readonly class HtmlEditing implements ReferenceEditing
     /** Elements without content that are nothing without their address. */
     private const VOID = ['img', 'source', 'track', 'embed', 'link'];
 
+    public function __construct(private bool $isXml) {}
+
     public function openings(string $bytes, string $label): array
     {
         $at = strripos($bytes, '</body');
@@ -26,11 +28,12 @@ final readonly class HtmlEditing implements ReferenceEditing
             return [];
         }
         $text = (new RcData)->encode($label);
+        $end = $this->isXml || HtmlFormat::isXml($bytes) ? '/>' : '>';
         $alt = (new HtmlAttributeValue('"'))->encode($label);
 
         return [
             new ReferenceSite('link', $at, 0, '', new Inserted('<p><a href="', new HtmlAttributeValue('"'), "\">{$text}</a></p>\n")),
-            new ReferenceSite('image', $at, 0, '', new Inserted('<p><img src="', new HtmlAttributeValue('"'), "\" alt=\"{$alt}\"></p>\n")),
+            new ReferenceSite('image', $at, 0, '', new Inserted('<p><img src="', new HtmlAttributeValue('"'), "\" alt=\"{$alt}\"{$end}</p>\n")),
         ];
     }
 
@@ -39,7 +42,7 @@ final readonly class HtmlEditing implements ReferenceEditing
         if ($site->kind === 'style' || $site->kind === 'import') {
             return (new StyleEditing)->removal($bytes, $site);
         }
-        foreach (HtmlLexer::tags($bytes) as $tag) {
+        foreach (HtmlLexer::tags($bytes, isXml: $this->isXml || HtmlFormat::isXml($bytes)) as $tag) {
             foreach ($tag->attributes as $name => $attribute) {
                 if ($attribute->offset !== $site->offset || $attribute->length !== $site->length || $attribute->quote === '') {
                     continue;

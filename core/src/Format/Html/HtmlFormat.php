@@ -22,19 +22,25 @@ use Hafenbuch\Core\Reference\ReferenceSite;
 
 /**
  * HTML (the standard's index of attributes): every attribute that holds a URL, srcset, style attributes and elements.
- * A base element is no reference of its own; it says where the others begin.
+ * A base element is no reference of its own; it says where the others begin. The same places count where it is written as XML.
  */
 final class HtmlFormat implements Format
 {
-    /** Attribute to the elements on which it is a URL, and what such a reference is called. */
+    private const NAMESPACE = 'http://www.w3.org/1999/xhtml';
+
+    /** The root element stands within so many bytes. */
+    private const HEAD_BYTES = 4096;
+
+    /** Of SVG within HTML: elements that point at something to be drawn. */
     private const DRAWN = ['use' => 'image', 'image' => 'image', 'feimage' => 'image', 'lineargradient' => 'style', 'radialgradient' => 'style', 'pattern' => 'style', 'textpath' => 'style', 'mpath' => 'style'];
 
     /** What a page says of itself to those who show it elsewhere (https://ogp.me; Twitter's cards). */
     private const SHOWN = ['og:image', 'og:image:url', 'og:image:secure_url', 'og:video', 'og:video:url', 'og:audio', 'og:audio:url', 'twitter:image', 'twitter:image:src', 'twitter:player:stream'];
 
+    /** Attribute to the elements on which it is a URL, and what such a reference is called. */
     private const URLS = [
         'href' => ['a' => 'link', 'area' => 'link', 'link' => 'resource', ...self::DRAWN],
-        // Of SVG within HTML; the parser gives the prefix no meaning of its own (section 13.2.6.5).
+        // The parser gives the prefix no meaning of its own (section 13.2.6.5).
         'xlink:href' => ['a' => 'link', ...self::DRAWN],
         'src' => ['frame' => 'frame', 'img' => 'image', 'audio' => 'sound', 'video' => 'movie', 'source' => 'media', 'track' => 'captions', 'embed' => 'embedded', 'iframe' => 'frame', 'input' => 'image', 'script' => 'script'],
         'action' => ['form' => 'form'],
@@ -48,14 +54,17 @@ final class HtmlFormat implements Format
 
     private const SETS = ['srcset' => ['img' => 'image', 'source' => 'image'], 'imagesrcset' => ['link' => 'image']];
 
+    /** @param bool $isXml whether its files are XML by their name (HTML Standard, section 14) */
+    public function __construct(private readonly bool $isXml = false) {}
+
     public function name(): string
     {
-        return 'HTML';
+        return $this->isXml ? 'XHTML' : 'HTML';
     }
 
     public function endings(): array
     {
-        return ['html', 'htm', 'xhtml'];
+        return $this->isXml ? ['xhtml', 'xht'] : ['html', 'htm'];
     }
 
     public function language(): Language
@@ -65,7 +74,7 @@ final class HtmlFormat implements Format
 
     public function mediaType(): string
     {
-        return 'text/html';
+        return $this->isXml ? 'application/xhtml+xml' : 'text/html';
     }
 
     public function placeholder(string $line): string
@@ -78,7 +87,7 @@ final class HtmlFormat implements Format
         $references = [];
         $fields = [];
         $base = null;
-        foreach (HtmlLexer::tags($bytes, $this->wanted()) as $tag) {
+        foreach (HtmlLexer::tags($bytes, $this->wanted(), $this->isXml || self::isXml($bytes)) as $tag) {
             array_push($references, ...$this->inTag($bytes, $tag));
             if ($tag->name === 'meta') {
                 array_push($references, ...$this->inMeta($bytes, $tag));
@@ -102,11 +111,13 @@ final class HtmlFormat implements Format
     {
         $text = (new RcData)->encode($title);
 
+        [$root, $slash] = $this->isXml ? [' xmlns="'.self::NAMESPACE.'"', '/'] : ['', ''];
+
         return <<<HTML
             <!doctype html>
-            <html lang="en">
+            <html{$root} lang="en">
             <head>
-            <meta charset="utf-8">
+            <meta charset="utf-8"{$slash}>
             <title>{$text}</title>
             </head>
             <body>
@@ -118,7 +129,15 @@ final class HtmlFormat implements Format
 
     public function editing(): ReferenceEditing
     {
-        return new HtmlEditing;
+        return new HtmlEditing($this->isXml);
+    }
+
+    /** Whether a content says by itself that it is XML, whatever its name. */
+    public static function isXml(string $bytes): bool
+    {
+        $head = substr($bytes, 0, self::HEAD_BYTES);
+
+        return preg_match('~\A(?:\xEF\xBB\xBF)?<\?xml\s~', $head) === 1 && str_contains($head, self::NAMESPACE);
     }
 
     private function wanted(): HtmlWanted

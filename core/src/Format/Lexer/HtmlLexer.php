@@ -19,7 +19,7 @@ final class HtmlLexer
      * @param  ?HtmlWanted  $wanted  null: every start tag
      * @return \Generator<HtmlTag>
      */
-    public static function tags(string $html, ?HtmlWanted $wanted = null): \Generator
+    public static function tags(string $html, ?HtmlWanted $wanted = null, bool $isXml = false): \Generator
     {
         $passOver = new PassOver($wanted->passedOver ?? []);
         for ($at = 0; ;) {
@@ -39,19 +39,19 @@ final class HtmlLexer
 
                 continue;
             }
-            $tag = self::startTag($html, (string) $match[3][0], $start);
+            $tag = self::startTag($html, (string) $match[3][0], $start, $isXml);
             if ($tag === null) {
                 return;
             }
             yield $tag;
             $at = $tag->end + $tag->rawLength;
-            if ($tag->name === 'plaintext') {
+            if ($tag->name === 'plaintext' && ! $isXml) {
                 return;
             }
         }
     }
 
-    private static function startTag(string $html, string $name, int $start): ?HtmlTag
+    private static function startTag(string $html, string $name, int $start, bool $isXml): ?HtmlTag
     {
         $at = $start + 1 + strlen($name);
         $name = strtolower($name);
@@ -71,7 +71,9 @@ final class HtmlLexer
         }
         $end = $close + 1;
         $rawLength = 0;
-        if (isset(self::RAW[$name])) {
+        // In XML an element that ends in its own tag holds nothing; in HTML the slash means nothing.
+        $isEmpty = $isXml && $html[$close - 1] === '/';
+        if (isset(self::RAW[$name]) && ! $isEmpty) {
             $rawLength = preg_match('~</'.$name.'(?=[\s/>])~i', $html, $match, PREG_OFFSET_CAPTURE, $end) === 1 ? $match[0][1] - $end : strlen($html) - $end;
         }
 
