@@ -51,7 +51,8 @@ SERVER_PACKAGES=(
     php8.2-xml:ext=dom php8.2-mbstring:ext=mbstring php8.2-intl:ext=intl php-league-config:file=/usr/share/php/League/Config
     attr:getfattr nginx:file=/usr/sbin/nginx php8.2-fpm:file=/usr/sbin/php-fpm8.2 php8.2-apcu:ext=apcu
 )
-BROWSER_PACKAGES=(chromium:chromium chromium-driver:chromedriver)
+# What only tests and benches need.
+BROWSER_PACKAGES=(chromium:chromium chromium-driver:chromedriver curl:curl openssl:openssl procps:pgrep)
 
 # is_current STAMP FILE… — whether nothing among the files is newer than the stamp.
 is_current() {
