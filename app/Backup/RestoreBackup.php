@@ -30,7 +30,8 @@ final readonly class RestoreBackup
      */
     public function from(BackupFolder $folder, BackupSet $set): array
     {
-        $this->refuseFull();
+        // One that was cut short is begun anew.
+        $this->isCutShort() || $this->refuseFull();
         $unknown = array_diff($set->manifest['migrations'], array_keys($this->migrator->getMigrationFiles(database_path('migrations'))));
         if ($unknown !== []) {
             throw Refused::because("The backup {$set->name} was made by version {$set->manifest['version']}, which is newer than this one. Restore it with that version.");
@@ -42,6 +43,7 @@ final readonly class RestoreBackup
         foreach ($folder->contentsOf($set) as $hash => $size) {
             $this->putBack($folder->content((string) $hash), (string) $hash);
         }
+        $this->files->put(self::mark(), $set->name);
         Schema::dropAllTables();
         DatabaseDump::load($folder->database($set->name));
         // What is derived of documents belongs to a database that is no more.
@@ -52,10 +54,23 @@ final readonly class RestoreBackup
             throw Refused::because('The tables could not be brought up to date: '.$this->artisan->output());
         }
 
+        $this->files->delete(self::mark());
+
         return [
             'findings' => $this->inventory->check(),
             'folders' => array_values(Workspace::query()->pluck('root')->filter(static fn (string $root): bool => ! is_dir($root))->all()),
         ];
+    }
+
+    /** Whether the database holds only a part of what is to be in it; nothing may be done with it but to restore it again. */
+    public static function isCutShort(): bool
+    {
+        return is_file(self::mark());
+    }
+
+    private static function mark(): string
+    {
+        return storage_path('restoring');
     }
 
     private function refuseFull(): void

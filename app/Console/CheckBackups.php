@@ -21,7 +21,7 @@ final class CheckBackups extends HafenbuchCommand
         $set = BackupSet::read($folder, (string) ($this->argument('backup') ?? $folder->latest()));
         $faults = CheckBackup::faults($folder, $set);
         if ($faults !== []) {
-            throw Refused::because("The backup {$set->name} is not whole.\n".implode("\n", $faults));
+            throw Refused::because("The backup {$set->name} is not whole.\n".implode("\n", $faults)."\nA content that is damaged there is copied anew by the next backup once it is taken away, as long as the store has it.");
         }
 
         return $this->answer(

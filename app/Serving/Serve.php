@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Serving;
 
+use App\Backup\RestoreBackup;
 use App\Serving\Processes\LogFiles;
 use App\Serving\Processes\Service;
 use App\Serving\Processes\Supervisor;
@@ -33,6 +34,9 @@ final class Serve extends Command
     public function handle(): int
     {
         try {
+            if (RestoreBackup::isCutShort() && ! $this->option('only-web')) {
+                $this->warn('A backup was being restored here and was cut short. Restore it again before anybody works: bin/hafenbuch restore FOLDER');
+            }
             $listening = Listening::configured();
             $places = Places::configured();
             $services = $this->services($listening, $places);

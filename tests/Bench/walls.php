@@ -73,7 +73,7 @@ $own = $made('attacked', ['a.md' => "# A\n", 'large.png' => random_bytes(60 << 2
 $headers = ['Authorization: Bearer '.$attacker->createToken('bench')->plainTextToken, 'Accept: application/json', 'Content-Type: application/json'];
 $api = "{$server->url}/api/workspaces/attacked";
 $large = '/api/workspaces/attacked/documents/'.Document::at($own, 'large.png')->id.'/file';
-$meanwhile('while '.EACH_KIND.' read slowly, '.EACH_KIND.' send half a head, '.EACH_KIND.' are silent', 15, static function () use ($port, $large, $headers): void {
+$meanwhile('while '.EACH_KIND.' read slowly, '.EACH_KIND.' send half a head, '.EACH_KIND.' are silent', 15, static function (Process $colleagues) use ($port, $large, $headers): void {
     $streams = [];
     for ($n = 0; $n < 3 * EACH_KIND; $n++) {
         $stream = stream_socket_client("tcp://127.0.0.1:{$port}", timeout: 5);
@@ -81,7 +81,7 @@ $meanwhile('while '.EACH_KIND.' read slowly, '.EACH_KIND.' send half a head, '.E
         fwrite($stream, ["GET {$asked} HTTP/1.1\r\nHost: 127.0.0.1\r\n{$headers[0]}\r\n\r\n", "GET / HTTP/1.1\r\nHost: 127.0.0.", ''][$n % 3]);
         $streams[] = $stream;
     }
-    sleep(14);
+    $colleagues->wait();
     array_map(fclose(...), $streams);
 });
 

@@ -29,16 +29,16 @@ it('brings everything back after everything was destroyed', function () {
     $old->artisan('hafenbuch:demo');
     $old->artisan('hafenbuch:watch --once');
     // Somebody goes on typing while the backup is made.
-    $typing = $old->run('bash -c '.escapeshellarg('for n in $(seq 1 200); do echo "# Glossary $n" | bin/hafenbuch draft "Gauge House Greetholm" guidebook/glossary.md --from -; done'));
+    $typing = $old->run('bash -c '.escapeshellarg('for ((n = 0; ; n++)); do [ -e "'.$this->roots.'/enough" ] && exit; echo "# Glossary $n" | bin/hafenbuch draft "Gauge House Greetholm" guidebook/glossary.md --from -; done'));
     $typing->start();
     [$code, $made] = $old->hafenbuch("backup {$this->folder}");
-    $typing->stop(0, SIGKILL);
+    touch("{$this->roots}/enough");
+    $typing->wait();
     expect($code)->toBe(0)->and($made['damaged'])->toBe([])->and($made['contents'])->toBeGreaterThan(50);
 
     // Again, now that nobody works: only what is new is copied.
     $files = static fn (): array => array_combine($found = explode("\n", trim((string) shell_exec('find '.escapeshellarg(test()->folder.'/contents').' -type f'))), array_map(fileinode(...), $found));
     $before = $files();
-    sleep(1);
     [$code, $second] = $old->hafenbuch("backup {$this->folder}");
     expect($code)->toBe(0)->and(array_intersect_assoc($before, $files()))->toBe($before);
     $known = everythingOf($old);
@@ -136,6 +136,14 @@ it('leaves nothing that passes for a backup when it is killed, and lets old ones
     expect($code)->toBe(0)->and($killed)->toBe(6)->and($last['freed']['sets'])->toBeGreaterThan(1)->and(array_map(basename(...), glob("{$this->folder}/sets/*")))->toBe([$last['backup']]);
     expect($old->hafenbuch("backup:check {$this->folder} {$first}")[0])->toBe(1)->and($old->hafenbuch("backup:check {$this->folder}")[0])->toBe(0);
     expect($old->hafenbuch("backup {$this->folder} --keep 0")[0])->toBe(1);
+
+    // Where it cannot be told what a backup needs, nothing that it may need goes.
+    $damaged = "{$this->folder}/sets/{$last['backup']}/contents.txt.gz";
+    file_put_contents($damaged, (string) gzencode(''));
+    $contents = static fn (): string => (string) shell_exec('find '.escapeshellarg(test()->folder.'/contents').' -type f | sort');
+    $before = $contents();
+    [$code, , $error] = $old->hafenbuch("backup {$this->folder} --keep 2");
+    expect($code)->toBe(1)->and($error)->toContain('contents.txt.gz')->and($contents())->toBe($before);
 });
 
 it('frees nothing while somebody copies the store', function () {
@@ -145,4 +153,16 @@ it('frees nothing while somebody copies the store', function () {
     expect($inventory->sweep())->toBeNull();
     fclose($hold);
     expect($inventory->sweep())->not->toBeNull();
+});
+
+it('begins a restore anew that was cut short, and says so until then', function () {
+    $old = new SecondHome('hafenbuch_backed', $this->roots);
+    $old->artisan('migrate --force');
+    $old->hafenbuch('person:add mara@greetholm.example Mara');
+    $old->hafenbuch("backup {$this->folder}");
+    $new = new SecondHome('hafenbuch_restored', $this->roots);
+    expect($new->hafenbuch("restore {$this->folder}")[0])->toBe(0)->and($new->hafenbuch("restore {$this->folder}")[0])->toBe(1);
+    // As a kill between two tables leaves it.
+    file_put_contents("{$new->home}/storage/restoring", 'x');
+    expect($new->hafenbuch("restore {$this->folder}")[0])->toBe(0)->and(is_file("{$new->home}/storage/restoring"))->toBeFalse()->and($new->hafenbuch("restore {$this->folder}")[0])->toBe(1);
 });

@@ -161,7 +161,11 @@ it('tells a page that waits for news as soon as there is some, and of nothing ot
     expect($silence['last'])->toBe($last)->and($silence['topics'])->toBe([])->and(microtime(true) - $since)->toBeGreaterThan(0.9);
     $waiting = new Process(['curl', '-s', '-H', $headers[0], '-H', $headers[1], "{$pulse}?after={$last}&wait=40"]);
     $waiting->start();
-    usleep(300_000);
+    // Held by the news once nginx has handed it over.
+    $held = static fn (): bool => str_contains((string) shell_exec('ss -xp 2>/dev/null'), 'news.sock');
+    for ($until = microtime(true) + 5; microtime(true) < $until && ! $held() && $waiting->isRunning(); usleep(20_000)) {
+        // It is on its way.
+    }
     expect($waiting->isRunning())->toBeTrue();
     $harbour->draft('a.md', "# B\n");
     $since = microtime(true);

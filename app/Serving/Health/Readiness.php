@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Serving\Health;
 
+use App\Backup\RestoreBackup;
 use App\Workspace\Files\DiskContentStore;
 use Illuminate\Support\Facades\DB;
 
@@ -19,6 +20,7 @@ final readonly class Readiness
     {
         return [
             'database' => $this->tried(static fn () => DB::select('select 1'), 'does not answer'),
+            'restored' => RestoreBackup::isCutShort() ? 'A backup was being restored and was cut short; restore it again' : self::WELL,
             'store' => $this->tried($this->contents->probe(...), 'cannot be written'),
             'room' => $this->contents->room() >= (int) config('limits.room') ? self::WELL : 'The disk of the content store is nearly full',
             ...array_map($this->alive(...), array_combine(array_keys(Heartbeat::SILENCE), array_keys(Heartbeat::SILENCE))),
