@@ -24,18 +24,20 @@ const APP_ROOMS = [
 ];
 
 const CORE_ROOMS = [
-    'Path' => [],
+    'Text' => [],
+    'Path' => ['Text'],
     'Change' => [],
-    'Reference' => ['Change', 'Path'],
+    'Charset' => ['Change', 'Text'],
+    'Reference' => ['Change', 'Path', 'Text'],
     'Document' => ['Path', 'Reference'],
-    'Format' => ['Change', 'Path', 'Reference'],
+    'Format' => ['Change', 'Charset', 'Path', 'Reference', 'Text'],
     'Write' => ['Path'],
-    'Naming' => ['Path'],
+    'Naming' => ['Path', 'Text'],
     'Retention' => [],
-    'Template' => ['Format'],
-    'History' => ['Change', 'Format', 'Reference'],
+    'Template' => ['Format', 'Text'],
+    'History' => ['Change', 'Format', 'Reference', 'Text'],
     'Plan' => ['Document', 'Format', 'Naming', 'Path', 'Reference', 'Write'],
-    'Copy' => ['Document', 'Naming', 'Path', 'Plan'],
+    'Copy' => ['Document', 'Naming', 'Path', 'Plan', 'Text'],
 ];
 
 const PAGE_ROOMS = [

@@ -15,6 +15,8 @@ use App\Workspace\Files\StoredContent;
 use App\Workspace\Files\WorkspaceFiles;
 use App\Workspace\Index\DocumentIndex;
 use App\Workspace\Pulse;
+use App\Workspace\Reading\Formats;
+use App\Workspace\Reading\TextOf;
 use Hafenbuch\Core\Change\Changes;
 use Hafenbuch\Core\Format\ChangeSummary;
 use Hafenbuch\Core\Format\FormatRegistry;
@@ -90,10 +92,11 @@ final readonly class DraftDesk
      *
      * @param  int  $size  of the content afterwards, in bytes
      * @param  int  $revision  that the changes were made on
+     * @param  bool  $isText  whether places and size count bytes of the text in UTF-8, whatever the charset of the content
      *
      * @throws DraftChanged|DocumentLocked|ChangesDoNotFit
      */
-    public function change(Document $document, Changes $changes, int $size, User $person, int $revision): Document
+    public function change(Document $document, Changes $changes, int $size, User $person, int $revision, bool $isText = false): Document
     {
         if ($document->revision !== $revision) {
             throw DraftChanged::to($document->revision, $revision);
@@ -103,13 +106,12 @@ final readonly class DraftDesk
         if (hash('sha256', $before) !== ($document->workingHash() ?? hash('sha256', ''))) {
             throw ChangesDoNotFit::made($document->path);
         }
-        try {
-            $after = $changes->apply($before);
-        } catch (\InvalidArgumentException) {
+        $counted = $isText ? TextOf::coded($document->workspace, $document->path, $before)->text : $before;
+        if ($changes->sizeAfter(strlen($counted)) !== $size) {
             throw ChangesDoNotFit::made($document->path);
         }
 
-        return strlen($after) === $size ? $this->write($document, $after, $person, $revision) : throw ChangesDoNotFit::made($document->path);
+        return $this->write($document, $isText ? TextEdit::changed($document, $before, $changes) : $changes->apply($before), $person, $revision);
     }
 
     /**
@@ -293,7 +295,7 @@ final readonly class DraftDesk
             return null;
         }
         $before = $this->contents->bytes($saved);
-        $was = FormatRegistry::standard()->read($document->path, $before);
+        $was = Formats::of($document->workspace)->read($document->path, $before);
         // Of a leaf nothing is known but that its bytes differ.
         $isLeaf = FormatRegistry::standard()->forPath($document->path) === null;
 

@@ -7,8 +7,8 @@ namespace App\Drafts;
 use App\Models\Document;
 use App\Models\Workspace;
 use App\Workspace\MediaType;
+use App\Workspace\Reading\Formats;
 use Hafenbuch\Core\Format\Embedding;
-use Hafenbuch\Core\Format\FormatRegistry;
 use Hafenbuch\Core\Reference\Resolver;
 use Hafenbuch\Core\Write\UnableToRead;
 
@@ -17,7 +17,7 @@ final readonly class PlacedPictures
 {
     private const LIMIT = 16 << 20;
 
-    public function __construct(private FormatRegistry $formats, private DraftDesk $drafts) {}
+    public function __construct(private DraftDesk $drafts) {}
 
     public function in(Workspace $workspace, string $path, string $bytes): string
     {
@@ -28,7 +28,7 @@ final readonly class PlacedPictures
             return $known[$path][0];
         };
 
-        return (new Embedding($this->formats, new Resolver($workspace->root), $at, self::LIMIT))->of($path, $bytes);
+        return (new Embedding(Formats::of($workspace), new Resolver($workspace->root), $at, self::LIMIT))->of($path, $bytes);
     }
 
     /** @return ?array{string, string} */

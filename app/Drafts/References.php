@@ -6,8 +6,8 @@ namespace App\Drafts;
 
 use App\Models\Document;
 use App\Support\Refused;
+use App\Workspace\Reading\Formats;
 use Hafenbuch\Core\Change\Changes;
-use Hafenbuch\Core\Format\FormatRegistry;
 use Hafenbuch\Core\Format\ParsedContent;
 use Hafenbuch\Core\Reference\ReferenceSite;
 use Hafenbuch\Core\Reference\Resolver;
@@ -16,8 +16,6 @@ use Hafenbuch\Core\Reference\Splicer;
 /** Rewrites, adds and takes out references in contents. */
 final readonly class References
 {
-    public function __construct(private FormatRegistry $formats) {}
-
     /**
      * The content with some of its references leading to another path. A fragment stays only where the target does:
      * what it named in one document means nothing in another.
@@ -42,15 +40,16 @@ final readonly class References
     /**
      * @return list<string> the kinds of reference that can be added; the first suits a document
      */
-    public function addable(string $path, string $bytes): array
+    public function addable(Document $document, string $bytes): array
     {
-        $format = $this->formats->forPath($path);
-        $reading = $this->formats->read($path, $bytes);
+        $formats = Formats::of($document->workspace);
+        $format = $formats->editing($document->path);
+        $reading = $formats->read($document->path, $bytes);
         if ($format === null || $reading->note !== null || $reading->base !== null) {
             return [];
         }
 
-        return array_map(static fn (ReferenceSite $site): string => $site->kind, $format->editing()->openings($bytes, ''));
+        return array_map(static fn (ReferenceSite $site): string => $site->kind, $format->openings($bytes, ''));
     }
 
     /**
@@ -63,7 +62,7 @@ final readonly class References
     public function added(Document $document, string $bytes, string $kind, string $target, string $label): string
     {
         $before = $this->withoutBase($document, $bytes);
-        $openings = $this->formats->forPath($document->path)?->editing()->openings($bytes, $label) ?? [];
+        $openings = Formats::of($document->workspace)->editing($document->path)?->openings($bytes, $label) ?? [];
         $opening = array_values(array_filter($openings, static fn (ReferenceSite $site): bool => $site->kind === $kind))[0]
             ?? throw Refused::because("{$document->path} has no place for a reference of the kind “{$kind}”. Add it in the source.");
         $value = (new Resolver($document->workspace->root))->reference($document->path, $target, '', $opening->style);
@@ -78,10 +77,10 @@ final readonly class References
      */
     public function removed(Document $document, string $bytes, array $offsets): string
     {
-        $reading = $this->formats->read($document->path, $bytes);
+        $reading = Formats::of($document->workspace)->read($document->path, $bytes);
         $edits = [];
         foreach ($this->sites($reading, $offsets) as $site) {
-            array_push($edits, ...$this->formats->forPath($document->path)?->editing()->removal($bytes, $site)
+            array_push($edits, ...Formats::of($document->workspace)->editing($document->path)?->removal($bytes, $site)
                 ?? throw Refused::because("The format of {$document->path} counts its parts, so “{$site->raw}” cannot be taken out without changing others. Point it elsewhere, or change the source."));
         }
 
@@ -90,7 +89,7 @@ final readonly class References
 
     private function withoutBase(Document $document, string $bytes): ParsedContent
     {
-        $reading = $this->formats->read($document->path, $bytes);
+        $reading = Formats::of($document->workspace)->read($document->path, $bytes);
         if ($reading->base !== null) {
             throw Refused::because("{$document->path} names a base for its references. Change this one in the source.");
         }
@@ -115,7 +114,7 @@ final readonly class References
     /** An edit of markup that someone wrote by hand can turn out otherwise than meant; then nothing is changed. */
     private function checked(Document $document, string $bytes, int $expected): string
     {
-        $now = $this->formats->read($document->path, $bytes);
+        $now = Formats::of($document->workspace)->read($document->path, $bytes);
         if ($now->note !== null || count($now->references) !== $expected) {
             throw Refused::because("That would change more of {$document->path} than this reference. Do it in the source.");
         }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http;
 
 use App\Drafts\DraftDesk;
+use App\Drafts\TextEdit;
 use App\Models\Document;
 use App\Models\DraftStep;
 use App\Models\User;
@@ -37,12 +38,28 @@ final readonly class DraftEdit
         $revision = Revision::named($request);
         [$changes, $size] = ChangesReader::read($request);
 
-        return $this->written($this->drafts->change($document, $changes, $size, $person, $revision), $person);
+        return $this->written($this->drafts->change($document, $changes, $size, $person, $revision, self::isText($request)), $person);
     }
 
     public function replace(Request $request, Document $document, User $person): JsonResponse
     {
-        return $this->write($document, (string) $request->getContent(), $person, Revision::named($request), null);
+        $revision = Revision::named($request);
+
+        return $this->write($document, $this->content($request, $document), $person, $revision, null);
+    }
+
+    /** The bytes that a request’s body stands for. */
+    public function content(Request $request, Document $document): string
+    {
+        $body = (string) $request->getContent();
+
+        return self::isText($request) ? TextEdit::replaced($document, $this->drafts->workingBytes($document), $body) : $body;
+    }
+
+    /** Whether contents are given and taken as text in UTF-8, whatever charset the document is in. */
+    public static function isText(Request $request): bool
+    {
+        return $request->query('as') === 'text';
     }
 
     private function write(Document $document, string $bytes, User $person, int $revision, ?string $summary, ?DraftStep $step = null): JsonResponse

@@ -10,8 +10,8 @@ use App\Models\Operation;
 use App\Models\OperationLine;
 use App\Models\Workspace;
 use App\Workspace\PathCheck;
+use App\Workspace\Reading\Formats;
 use Hafenbuch\Core\Format\ChangeSummary;
-use Hafenbuch\Core\Format\FormatRegistry;
 use Hafenbuch\Core\Naming\FileName;
 use Hafenbuch\Core\Naming\Stage;
 use Hafenbuch\Core\Path\Path;
@@ -24,7 +24,7 @@ final readonly class SeriesReader
     /** Larger contents are not compared. */
     private const COMPARED_BYTES = 1024 * 1024;
 
-    public function __construct(private FormatRegistry $formats, private DraftDesk $drafts) {}
+    public function __construct(private DraftDesk $drafts) {}
 
     /** @param string $today as YYYY-MM-DD, where the asker is */
     public function of(Workspace $workspace, Document $document, string $today): Series
@@ -131,7 +131,8 @@ final readonly class SeriesReader
 
     private function changes(Document $before, Document $after): ?string
     {
-        if (max((int) $before->size, (int) $after->size) > self::COMPARED_BYTES || $this->formats->forPath($after->path) === null) {
+        $formats = Formats::of($after->workspace);
+        if (max((int) $before->size, (int) $after->size) > self::COMPARED_BYTES || $formats->forPath($after->path) === null) {
             return null;
         }
         try {
@@ -140,6 +141,6 @@ final readonly class SeriesReader
             return null;
         }
 
-        return $old === $new ? 'nothing' : ChangeSummary::of($old, $this->formats->read($before->path, $old), $new, $this->formats->read($after->path, $new));
+        return $old === $new ? 'nothing' : ChangeSummary::of($old, $formats->read($before->path, $old), $new, $formats->read($after->path, $new));
     }
 }

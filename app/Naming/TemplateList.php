@@ -9,6 +9,7 @@ use App\Models\Document;
 use App\Models\User;
 use App\Models\Workspace;
 use App\Support\Refused;
+use App\Workspace\Reading\Formats;
 use App\Workspace\Settings;
 use Hafenbuch\Core\Format\FormatRegistry;
 use Hafenbuch\Core\Format\Rewriter;
@@ -53,11 +54,11 @@ final readonly class TemplateList
             $document = Document::query()->kept()->where('workspace_id', $workspace->id)->find($template)
                 ?? throw Refused::because('This template is not in the workspace any more. Choose another.');
             $bytes = $this->drafts->workingBytes($document);
-            $obstacle = TemplateCheck::obstacle($this->formats, $document->path, $bytes);
+            $obstacle = TemplateCheck::obstacle(Formats::of($document->workspace), $document->path, $bytes);
             if ($obstacle !== null) {
                 throw Refused::because("{$document->path} cannot be a template. {$obstacle}");
             }
-            $bytes = (new Rewriter($this->formats, new Resolver($workspace->root)))->rewrite($bytes, $document->path, $path, PathMap::of([$document->path => $path]));
+            $bytes = (new Rewriter(Formats::of($workspace), new Resolver($workspace->root)))->rewrite($bytes, $document->path, $path, PathMap::of([$document->path => $path]));
         }
 
         return Placeholders::fill($bytes, $this->formats->forPath($path), $values);
@@ -85,7 +86,7 @@ final readonly class TemplateList
     private function obstacle(Document $document): ?string
     {
         try {
-            return TemplateCheck::obstacle($this->formats, $document->path, $this->drafts->workingBytes($document));
+            return TemplateCheck::obstacle(Formats::of($document->workspace), $document->path, $this->drafts->workingBytes($document));
         } catch (UnableToRead $failure) {
             return $failure->getMessage();
         }

@@ -9,7 +9,7 @@ use App\Models\Document;
 use App\Models\Operation;
 use App\Models\Workspace;
 use App\Workspace\Files\DiskContentStore;
-use Hafenbuch\Core\Format\FormatRegistry;
+use App\Workspace\Reading\Formats;
 use Hafenbuch\Core\Format\Rewriter;
 use Hafenbuch\Core\Plan\Action;
 use Hafenbuch\Core\Reference\PathMap;
@@ -19,7 +19,7 @@ use Hafenbuch\Core\Reference\UnwritableValue;
 /** Carries a draft along that someone has written between plan and execution: it stays, and its references follow what has moved. */
 final readonly class DraftCarrier
 {
-    public function __construct(private DraftDesk $drafts, private DiskContentStore $contents, private FormatRegistry $formats) {}
+    public function __construct(private DraftDesk $drafts, private DiskContentStore $contents) {}
 
     public function carry(Workspace $workspace, Operation $operation, Document $document, string $from): void
     {
@@ -29,7 +29,7 @@ final readonly class DraftCarrier
         }
         $bytes = $this->contents->bytes($draft->hash);
         try {
-            $rewritten = (new Rewriter($this->formats, new Resolver($workspace->root)))->rewrite($bytes, $from, $document->path, PathMap::of($this->moves($operation)));
+            $rewritten = (new Rewriter(Formats::of($workspace), new Resolver($workspace->root)))->rewrite($bytes, $from, $document->path, PathMap::of($this->moves($operation)));
         } catch (UnwritableValue) {
             $rewritten = $bytes;
         }

@@ -12,7 +12,7 @@ use App\Support\Refused;
 use App\Workspace\Files\DiskContentStore;
 use App\Workspace\Files\WorkspaceFiles;
 use App\Workspace\Index\SnapshotReader;
-use Hafenbuch\Core\Format\FormatRegistry;
+use App\Workspace\Reading\Formats;
 use Hafenbuch\Core\Format\Rewriter;
 use Hafenbuch\Core\Plan\Choice;
 use Hafenbuch\Core\Plan\ContentMaker;
@@ -31,7 +31,6 @@ final readonly class Planning
         private SnapshotReader $snapshots,
         private Planner $planner,
         private DiskContentStore $contents,
-        private FormatRegistry $formats,
     ) {}
 
     /**
@@ -105,6 +104,6 @@ final readonly class Planning
 
     private function contentMaker(Workspace $workspace): ContentMaker
     {
-        return new ContentMaker(new WorkspaceContents($workspace, $this->contents), new Rewriter($this->formats, new Resolver($workspace->root)));
+        return new ContentMaker(new WorkspaceContents($workspace, $this->contents), new Rewriter(Formats::of($workspace), new Resolver($workspace->root)));
     }
 }

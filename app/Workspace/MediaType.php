@@ -17,9 +17,4 @@ final class MediaType
             ?? (new GeneratedExtensionToMimeTypeMap)->lookupMimeType(Path::extensionOf($path))
             ?? 'application/octet-stream';
     }
-
-    public static function isText(string $bytes): bool
-    {
-        return mb_check_encoding($bytes, 'UTF-8') && ! str_contains($bytes, "\0");
-    }
 }

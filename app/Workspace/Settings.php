@@ -73,6 +73,12 @@ final readonly class Settings
         return RetentionReader::policy($this->workspace->settings['retention'] ?? []);
     }
 
+    /** In which contents are read that say none and are no UTF-8; null: it is guessed, and said so. */
+    public function charset(): ?string
+    {
+        return $this->workspace->settings['charset'] ?? null;
+    }
+
     /** Rises with every change. */
     public function revision(): int
     {

@@ -10,6 +10,11 @@ arch('core says what its types are')
     ->expect('Hafenbuch\Core')
     ->toUseStrictTypes();
 
+arch('regular expressions cannot fail in silence')
+    ->expect('Hafenbuch\Core')
+    ->not->toUse(['preg_match', 'preg_match_all', 'preg_replace', 'preg_replace_callback', 'preg_split', 'preg_grep'])
+    ->ignoring('Hafenbuch\Core\Text');
+
 arch('references know nothing of formats, plans or writing')
     ->expect('Hafenbuch\Core\Reference')
     ->not->toUse(['Hafenbuch\Core\Format', 'Hafenbuch\Core\Plan', 'Hafenbuch\Core\Write']);

@@ -39,7 +39,7 @@ afterEach(fn () => exec('rm -rf '.escapeshellarg($this->root)));
 
 it('tells the same of each file, whoever looks at it', function (int $count, int $processes) {
     $files = ($this->files)($count, $this->root);
-    $facts = ($this->said)((new Readers($this->root, $processes))->look($files));
+    $facts = ($this->said)((new Readers($this->root, count: $processes))->look($files));
 
     expect($facts)->toHaveCount($count)->toBe(($this->said)(($this->myself)($files)));
 })->with([[5, 2], [900, 1], [900, 2], [900, 3]]);
@@ -47,7 +47,7 @@ it('tells the same of each file, whoever looks at it', function (int $count, int
 it('asks anew what a process that was killed still owed', function () {
     $files = ($this->files)(1500, $this->root);
     $facts = (function () use ($files): Generator {
-        foreach ((new Readers($this->root, 2))->look($files) as $index => $one) {
+        foreach ((new Readers($this->root, count: 2))->look($files) as $index => $one) {
             if (($seen = ($seen ?? 0) + 1) === 100 || $seen === 400) {
                 exec('pkill -KILL -o -f '.escapeshellarg("read-files {$this->root}"));
             }
@@ -67,7 +67,7 @@ it('asks anew what a process that was killed still owed', function () {
 });
 
 it('leaves no process behind, also when nobody wants the rest', function () {
-    foreach ((new Readers($this->root, 2))->look(($this->files)(900, $this->root)) as $facts) {
+    foreach ((new Readers($this->root, count: 2))->look(($this->files)(900, $this->root)) as $facts) {
         if ($facts !== null) {
             break;
         }

@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Http\DraftEdit;
 use App\Http\Front;
+use App\Http\OpenApi\AsText;
 use App\Http\OpenApi\Ok;
 use App\Models\Document;
 use App\Models\User;
@@ -13,6 +15,7 @@ use App\Past\Comparing\Contrasts;
 use App\Past\Comparing\Source;
 use App\Past\Comparing\Sources;
 use App\Workspace\Files\DiskContentStore;
+use App\Workspace\Reading\TextOf;
 use Illuminate\Container\Attributes\CurrentUser;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -26,11 +29,14 @@ final readonly class ContentController
 {
     public function __construct(private Sources $sources) {}
 
-    #[OA\Get(path: '/workspaces/{workspace}/documents/{document}/contents/{source}', operationId: 'readSource', responses: [new OA\Response(response: 200, description: 'the bytes', content: new OA\MediaType(mediaType: 'application/octet-stream'))])]
+    #[OA\Get(path: '/workspaces/{workspace}/documents/{document}/contents/{source}', operationId: 'readSource', parameters: [new AsText], responses: [new OA\Response(response: 200, description: 'the bytes', content: new OA\MediaType(mediaType: 'application/octet-stream'))])]
     public function show(Request $request, Workspace $workspace, Document $document, string $source, #[CurrentUser] User $person, DiskContentStore $contents): Response
     {
         $found = $this->sources->of($document, $source, $person);
         $headers = FileController::headers($document, FileController::ALONE);
+        if (DraftEdit::isText($request)) {
+            return response(TextOf::coded($document->workspace, $document->path, $this->sources->bytes($found))->text, 200, [...$headers, 'Cache-Control' => 'private, no-cache']);
+        }
         $sent = Front::send($request, $contents->file($found->hash), $contents->root(), $found->hash, $headers);
         if ($sent !== null) {
             return $sent;

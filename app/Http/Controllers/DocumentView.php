@@ -19,7 +19,9 @@ use App\Quay\RowReader;
 use App\Workspace\Index\ReferenceList;
 use App\Workspace\Index\ReferenceRow;
 use App\Workspace\MediaType;
-use Hafenbuch\Core\Format\FormatRegistry;
+use App\Workspace\Reading\Formats;
+use App\Workspace\Reading\TextOf;
+use Hafenbuch\Core\Charset\CodedText;
 use Hafenbuch\Core\Reference\FieldSite;
 use Hafenbuch\Core\Write\UnableToRead;
 use Illuminate\Support\Facades\DB;
@@ -33,7 +35,6 @@ final readonly class DocumentView
     public function __construct(
         private RowReader $rows,
         private ReferenceList $references,
-        private FormatRegistry $formats,
         private DraftDesk $drafts,
         private References $editing,
     ) {}
@@ -42,9 +43,10 @@ final readonly class DocumentView
     {
         $row = $this->rows->row($document, $person);
         $bytes = ($row->size ?? 0) <= self::EDITABLE_BYTES ? $this->bytes($document) : null;
-        $format = $this->formats->forPath($document->path);
-        $fields = $bytes === null || $format === null ? [] : $this->formats->read($document->path, $bytes)->fields;
+        $formats = Formats::of($workspace);
+        $fields = $bytes === null ? [] : $formats->read($document->path, $bytes)->fields;
         $refersTo = $this->references->of($document);
+        $text = $bytes === null ? null : TextOf::content($workspace, $document->path, $bytes);
         $referredBy = $this->references->to($workspace, $document->path);
         $origin = $document->origin_id === null ? null : Document::query()->kept()->find($document->origin_id);
         $made = Document::query()->kept()->where('origin_id', $document->id)->orderBy('origin_at')->get();
@@ -52,17 +54,32 @@ final readonly class DocumentView
         return new DocumentData(
             $row,
             $document->note,
-            $bytes !== null && MediaType::isText($bytes),
+            $text !== null,
+            $text->charset->name ?? null,
             MediaType::of($document->path),
             in_array($document->id, (new Quay($workspace, $person))->shown(), true),
             array_map(static fn (FieldSite $field): FieldData => new FieldData($field->name, $field->raw), $fields),
-            $this->withEnds($refersTo, static fn (ReferenceRow $reference): ?string => $reference->targetId),
+            $this->withEnds($refersTo, static fn (ReferenceRow $reference): ?string => $reference->targetId, self::placesInText($text, $refersTo)),
             $this->withEnds($referredBy, static fn (ReferenceRow $reference): string => $reference->documentId),
-            $bytes === null ? [] : $this->editing->addable($document->path, $bytes),
+            $bytes === null ? [] : $this->editing->addable($document, $bytes),
             Locks::holder($document)?->name,
             $origin === null ? null : LineageData::of($origin, $document),
             array_values($made->map(static fn (Document $later): LineageData => LineageData::of($later, $later))->all()),
         );
+    }
+
+    /**
+     * @param  list<ReferenceRow>  $references
+     * @return array<int, int> by the places in the bytes, where they differ
+     */
+    private static function placesInText(?CodedText $text, array $references): array
+    {
+        if ($text === null || $text->isSame()) {
+            return [];
+        }
+        $ends = array_map(static fn (ReferenceRow $row): int => $row->offset + $row->length, $references);
+
+        return $text->allInText([...array_map(static fn (ReferenceRow $row): int => $row->offset, $references), ...$ends]);
     }
 
     private function bytes(Document $document): ?string
@@ -77,13 +94,14 @@ final readonly class DocumentView
     /**
      * @param  list<ReferenceRow>  $rows
      * @param  callable(ReferenceRow): ?string  $end
+     * @param  array<int, int>  $places  in the text, by those in the bytes
      * @return list<ReferenceData>
      */
-    private function withEnds(array $rows, callable $end): array
+    private function withEnds(array $rows, callable $end, array $places = []): array
     {
         $ends = $this->ends(array_values(array_unique(array_filter(array_map($end, $rows)))));
 
-        return array_map(static function (ReferenceRow $row) use ($ends, $end): ReferenceData {
+        return array_map(static function (ReferenceRow $row) use ($ends, $end, $places): ReferenceData {
             $other = $ends[$end($row) ?? ''] ?? null;
             $content = $other === null ? null : match (true) {
                 $other->saved_hash === null => 'new',
@@ -91,7 +109,7 @@ final readonly class DocumentView
                 default => 'as saved',
             };
 
-            return ReferenceData::of($row, $content, $other?->title);
+            return ReferenceData::of($row, $content, $other?->title, $places);
         }, $rows);
     }
 

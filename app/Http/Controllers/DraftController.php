@@ -6,12 +6,14 @@ namespace App\Http\Controllers;
 
 use App\Drafts\DraftDesk;
 use App\Http\DraftEdit;
+use App\Http\OpenApi\AsText;
 use App\Http\OpenApi\IfMatch;
 use App\Http\OpenApi\Ok;
 use App\Http\Revision;
 use App\Models\Document;
 use App\Models\User;
 use App\Models\Workspace;
+use App\Workspace\Reading\TextOf;
 use Illuminate\Container\Attributes\CurrentUser;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -21,10 +23,12 @@ use OpenApi\Attributes as OA;
 /** The working content of a document, as its bytes. */
 final class DraftController
 {
-    #[OA\Get(path: '/workspaces/{workspace}/documents/{document}/content', operationId: 'readContent', responses: [new OA\Response(response: 200, description: 'the bytes; the revision is in ETag', content: new OA\MediaType(mediaType: 'application/octet-stream'))])]
-    public function show(Workspace $workspace, Document $document, DraftDesk $drafts): Response
+    #[OA\Get(path: '/workspaces/{workspace}/documents/{document}/content', operationId: 'readContent', parameters: [new AsText], responses: [new OA\Response(response: 200, description: 'the bytes; the revision is in ETag', content: new OA\MediaType(mediaType: 'application/octet-stream'))])]
+    public function show(Request $request, Workspace $workspace, Document $document, DraftDesk $drafts): Response
     {
-        return response($drafts->workingBytes($document), 200, [
+        $bytes = $drafts->workingBytes($document);
+
+        return response(DraftEdit::isText($request) ? TextOf::coded($document->workspace, $document->path, $bytes)->text : $bytes, 200, [
             'Content-Type' => 'application/octet-stream',
             'ETag' => Revision::tag($document->revision),
             'Cache-Control' => 'no-store',
@@ -33,7 +37,7 @@ final class DraftController
 
     #[OA\Put(
         path: '/workspaces/{workspace}/documents/{document}/draft', operationId: 'writeDraft',
-        parameters: [new IfMatch],
+        parameters: [new IfMatch, new AsText],
         requestBody: new OA\RequestBody(required: true, content: new OA\MediaType(mediaType: 'application/octet-stream', schema: new OA\Schema(type: 'string', format: 'binary'))),
         responses: [new Ok('DocumentRow'), new OA\Response(response: 412, description: 'someone else has written meanwhile')],
     )]
@@ -44,7 +48,7 @@ final class DraftController
 
     #[OA\Patch(
         path: '/workspaces/{workspace}/documents/{document}/draft', operationId: 'changeDraft',
-        parameters: [new IfMatch],
+        parameters: [new IfMatch, new AsText],
         requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/Changes')),
         responses: [new Ok('DocumentRow'), new OA\Response(response: 409, description: 'the changes were made from another content'), new OA\Response(response: 412, description: 'someone else has written meanwhile')],
     )]

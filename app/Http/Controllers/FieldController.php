@@ -12,7 +12,7 @@ use App\Models\Document;
 use App\Models\User;
 use App\Models\Workspace;
 use App\Support\Refused;
-use Hafenbuch\Core\Format\FormatRegistry;
+use App\Workspace\Reading\Formats;
 use Hafenbuch\Core\Reference\Splicer;
 use Illuminate\Container\Attributes\CurrentUser;
 use Illuminate\Http\JsonResponse;
@@ -28,12 +28,12 @@ final class FieldController
         requestBody: new Body([new OA\Property(property: 'name', type: 'string'), new OA\Property(property: 'value', type: 'string')], ['name', 'value']),
         responses: [new Ok('DocumentRow'), new OA\Response(response: 412, description: 'someone else has written meanwhile')],
     )]
-    public function __invoke(Request $request, Workspace $workspace, Document $document, #[CurrentUser] User $person, DraftEdit $edit, FormatRegistry $formats): JsonResponse
+    public function __invoke(Request $request, Workspace $workspace, Document $document, #[CurrentUser] User $person, DraftEdit $edit): JsonResponse
     {
         $given = $request->validate(['name' => 'required|string|max:40', 'value' => 'present|string|max:20000']);
 
-        return $edit->make($request, $document, $person, static function (string $bytes) use ($document, $formats, $given): string {
-            $field = $formats->read($document->path, $bytes)->field($given['name'])
+        return $edit->make($request, $document, $person, static function (string $bytes) use ($document, $given): string {
+            $field = Formats::of($document->workspace)->read($document->path, $bytes)->field($given['name'])
                 ?? throw Refused::because("{$document->path} has no place for “{$given['name']}” that can be rewritten. Change it in the source.");
 
             return Splicer::splice($bytes, [[$field, $given['value']]]);

@@ -54,12 +54,12 @@ final class LogbookController
         $line = $operation->lines()->where('position', $position)->firstOrFail();
         if (! Action::from($line->action)->touchesFile()) {
             // The file stays; what has changed is the draft.
-            return new JsonResponse(ComparisonData::of($comparer->compare($line->draft_before ?? $line->before_hash, $line->draft_after ?? $line->after_hash)));
+            return new JsonResponse(ComparisonData::of($comparer->compare($workspace, $line->path, $line->draft_before ?? $line->before_hash, $line->draft_after ?? $line->after_hash)));
         }
         // What has moved is compared with what it was at its old path.
         $before = $line->before_hash ?? $operation->lines->firstWhere(static fn (OperationLine $other): bool => $other->document_id === $line->document_id && $other->after_hash === null)->before_hash ?? null;
 
-        return new JsonResponse(ComparisonData::of($comparer->compare($before, $line->after_hash)));
+        return new JsonResponse(ComparisonData::of($comparer->compare($workspace, $line->path, $before, $line->after_hash)));
     }
 
     #[OA\Post(path: '/workspaces/{workspace}/logbook/{operation}/settle', operationId: 'settleEntry', requestBody: new Body([
@@ -82,7 +82,7 @@ final class LogbookController
             throw new NotFoundHttpException;
         }
 
-        return new JsonResponse(ComparisonData::of($comparer->compare($operation->found[$line->path], $line->after_hash)));
+        return new JsonResponse(ComparisonData::of($comparer->compare($workspace, $line->path, $operation->found[$line->path], $line->after_hash)));
     }
 
     #[OA\Get(path: '/workspaces/{workspace}/logbook/{operation}/undo', operationId: 'planUndo', responses: [new Ok('Plan')])]

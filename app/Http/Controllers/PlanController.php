@@ -64,7 +64,7 @@ final class PlanController
         $contrast = $document === null || $before === null || $after === null ? null
             : $contrasts->between(new Source($document, 'file', 'as it is', $before), new Source($document, 'draft', 'as it will be', $after));
 
-        return new JsonResponse(ComparisonData::of($comparer->compare($before, $after), $stat === null ? null : gmdate('Y-m-d\TH:i:s\Z', $stat->writtenAt), $contrast));
+        return new JsonResponse(ComparisonData::of($comparer->compare($workspace, $path, $before, $after), $stat === null ? null : gmdate('Y-m-d\TH:i:s\Z', $stat->writtenAt), $contrast));
     }
 
     #[OA\Post(path: '/workspaces/{workspace}/save', operationId: 'save', requestBody: new Body([

@@ -31,6 +31,6 @@ final class SeriesController
     {
         $later = Document::query()->kept()->where('workspace_id', $workspace->id)->findOrFail($other)->setRelation('workspace', $workspace);
 
-        return new JsonResponse(ComparisonData::of($comparer->compare($contents->putBytes($drafts->workingBytes($document)), $contents->putBytes($drafts->workingBytes($later)))));
+        return new JsonResponse(ComparisonData::of($comparer->compare($workspace, $document->path, $contents->putBytes($drafts->workingBytes($document)), $contents->putBytes($drafts->workingBytes($later)))));
     }
 }

@@ -13,10 +13,12 @@ use App\Http\OpenApi\Ok;
 use App\Http\PersonsDay;
 use App\Http\Revision;
 use App\Models\Workspace;
+use App\Workspace\Index\Rereading;
 use App\Workspace\Index\Scanner;
 use App\Workspace\Index\ScanWorkspace;
 use App\Workspace\RetentionReader;
 use App\Workspace\Settings;
+use Hafenbuch\Core\Charset\Labels;
 use Hafenbuch\Core\Naming\NumberingScheme;
 use Hafenbuch\Core\Path\Path;
 use Illuminate\Http\JsonResponse;
@@ -42,6 +44,7 @@ final class SettingsController
         new OA\Property(property: 'numbering', type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'string')),
         new OA\Property(property: 'namingRules', type: 'object', additionalProperties: new OA\AdditionalProperties(ref: '#/components/schemas/NamingRule')),
         new OA\Property(property: 'retention', ref: '#/components/schemas/RetentionPolicy'),
+        new OA\Property(property: 'charset', type: 'string', nullable: true, description: 'as the WHATWG Encoding Standard calls it'),
         new OA\Property(property: 'undoDays', type: 'integer'), new OA\Property(property: 'steps', type: 'integer'),
     ]), responses: [new Ok('Settings')])]
     public function update(Request $request, Workspace $workspace): JsonResponse
@@ -50,7 +53,7 @@ final class SettingsController
         $given = $request->validate([
             'ignore' => ['sometimes', ListOf::texts(200, 200)], 'follow' => Rule::in(Settings::FOLLOW), 'templates' => 'nullable|string|max:4000',
             'numbering' => ['sometimes', ListOf::textsByName(50, 120)], 'namingRules' => 'array|max:200', ...NamingRuleReader::rules('namingRules.*'),
-            ...RetentionReader::rules('retention'), 'undoDays' => 'integer|min:1|max:3650', 'steps' => 'integer|min:10|max:100000',
+            ...RetentionReader::rules('retention'), 'charset' => ['nullable', Rule::in(array_keys(Labels::KNOWN))], 'undoDays' => 'integer|min:1|max:3650', 'steps' => 'integer|min:10|max:100000',
         ]);
         if (isset($given['templates'])) {
             $given['templates'] = Path::of(trim($given['templates'], '/ '))->value;
@@ -62,8 +65,12 @@ final class SettingsController
         }
         $settings = Settings::of($workspace);
         $mustScan = isset($given['ignore']) && $given['ignore'] !== $settings->ignore();
+        $isReadOtherwise = array_key_exists('charset', $given) && $given['charset'] !== $settings->charset();
         $settings->set($given, $revision);
-        if ($mustScan) {
+        if ($isReadOtherwise) {
+            Rereading::everything($workspace);
+        }
+        if ($mustScan || $isReadOtherwise) {
             ScanWorkspace::dispatch(Scanner::queue($workspace)->id);
         }
 

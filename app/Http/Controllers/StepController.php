@@ -21,7 +21,7 @@ use App\Models\Workspace;
 use App\Quay\Quay;
 use App\Support\Refused;
 use App\Workspace\PathCheck;
-use Hafenbuch\Core\Format\FormatRegistry;
+use App\Workspace\Reading\Formats;
 use Hafenbuch\Core\Format\Rewriter;
 use Hafenbuch\Core\Path\Path;
 use Hafenbuch\Core\Reference\PathMap;
@@ -67,7 +67,7 @@ final readonly class StepController
     #[OA\Post(path: '/workspaces/{workspace}/documents/{document}/steps/{step}/branch', operationId: 'branchFromStep', requestBody: new Body([
         new OA\Property(property: 'path', type: 'string', description: 'of the new document'),
     ], ['path']), responses: [new Ok('FoundDocument', status: 201)])]
-    public function branch(Request $request, Workspace $workspace, Document $document, int $step, #[CurrentUser] User $person, DraftDesk $drafts, FormatRegistry $formats): JsonResponse
+    public function branch(Request $request, Workspace $workspace, Document $document, int $step, #[CurrentUser] User $person, DraftDesk $drafts): JsonResponse
     {
         $path = Path::of($request->validate(['path' => 'required|string|max:4000'])['path'])->value;
         $obstacle = (new PathCheck($workspace))->obstacle($path);
@@ -75,7 +75,7 @@ final readonly class StepController
             throw Refused::because($obstacle.' Choose another name.');
         }
         $bytes = $this->steps->bytes($this->step($document, $step));
-        $rewritten = (new Rewriter($formats, new Resolver($workspace->root)))->rewrite($bytes, $document->path, $path, PathMap::none());
+        $rewritten = (new Rewriter(Formats::of($workspace), new Resolver($workspace->root)))->rewrite($bytes, $document->path, $path, PathMap::none());
         $new = $drafts->begin($workspace, $path, $rewritten, $person);
         $new->update(['origin_id' => $document->id, 'origin_kind' => 'branched', 'origin_at' => now()]);
         (new Quay($workspace, $person))->open([$new->id]);

@@ -19,8 +19,9 @@ final readonly class DocumentData
      */
     public function __construct(
         #[OA\Property(ref: '#/components/schemas/DocumentRow')] public DocumentRow $row,
-        #[OA\Property(description: 'why it is only a leaf, where that is so')] public ?string $note,
+        #[OA\Property(description: 'what of it could not be read, and why')] public ?string $note,
         #[OA\Property(description: 'whether its content is text that can be edited here')] public bool $isText,
+        #[OA\Property(description: 'of its text, as the WHATWG Encoding Standard calls it')] public ?string $charset,
         #[OA\Property] public string $mediaType,
         #[OA\Property] public bool $isOpen,
         #[OA\Property(items: new OA\Items(ref: '#/components/schemas/Field'))] public array $fields,

@@ -27,12 +27,13 @@ final readonly class SettingsData
         #[OA\Property(type: 'object', allOf: [new OA\Schema(ref: '#/components/schemas/RetentionPolicy')])] public array $retention,
         #[OA\Property(description: 'days in which an entry can be taken back at least')] public int $undoDays,
         #[OA\Property(description: 'steps of a document that stay after a save')] public int $steps,
+        #[OA\Property(description: 'in which contents are read that say none and are no UTF-8; null: it is guessed')] public ?string $charset,
         #[OA\Property(description: 'to be named in If-Match by whoever changes them')] public int $revision,
     ) {}
 
     public static function of(Settings $settings): self
     {
         return new self($settings->ignore(), $settings->follow(), $settings->templates(), (object) $settings->numbering(), (object) $settings->namingRules(),
-            RetentionReader::write($settings->retention()), $settings->undoDays(), $settings->steps(), $settings->revision());
+            RetentionReader::write($settings->retention()), $settings->undoDays(), $settings->steps(), $settings->charset(), $settings->revision());
     }
 }

@@ -16,7 +16,7 @@ use App\Quay\Quay;
 use App\Support\Refused;
 use App\Workspace\Files\DiskContentStore;
 use App\Workspace\Pulse;
-use Hafenbuch\Core\Format\FormatRegistry;
+use App\Workspace\Reading\Formats;
 use Hafenbuch\Core\History\AsOf;
 use Hafenbuch\Core\History\AsOfKind;
 use Hafenbuch\Core\History\AsOfRow;
@@ -27,7 +27,7 @@ use Illuminate\Support\Facades\DB;
 /** Brings a document with all below it back as it was. */
 final readonly class AsOfDesk
 {
-    public function __construct(private DiskContentStore $contents, private FormatRegistry $formats, private DraftDesk $drafts, private RecoveryPoints $points) {}
+    public function __construct(private DiskContentStore $contents, private DraftDesk $drafts, private RecoveryPoints $points) {}
 
     /** @return int the number of the entry that was the newest at a moment; 0: there was none */
     public static function entryAt(Workspace $workspace, Carbon $moment): int
@@ -40,7 +40,7 @@ final readonly class AsOfDesk
     {
         $past = new LogbookPast($workspace, $entry, $this->contents);
 
-        return (new AsOf($past, $this->formats, new Resolver($workspace->root)))->rows($document->id);
+        return (new AsOf($past, Formats::of($workspace), new Resolver($workspace->root)))->rows($document->id);
     }
 
     /**

@@ -7,16 +7,17 @@ namespace App\Past\Comparing;
 use App\Support\LineDiff;
 use App\Workspace\Files\DiskContentStore;
 use App\Workspace\MediaType;
+use App\Workspace\Reading\Formats;
+use App\Workspace\Reading\TextOf;
+use Hafenbuch\Core\Charset\CodedText;
 use Hafenbuch\Core\Format\ChangeSummary;
-use Hafenbuch\Core\Format\FormatRegistry;
 use Hafenbuch\Core\Format\ParsedContent;
 use Hafenbuch\Core\Format\ReferenceChange;
 
 /** Says what differs between two contents: facts, references, lines. */
 final readonly class Contrasts
 {
-    /** Above this size contents are compared by their facts only. */
-    public function __construct(private DiskContentStore $contents, private Sources $sources, private FormatRegistry $formats, private MediaFacts $media) {}
+    public function __construct(private DiskContentStore $contents, private Sources $sources, private MediaFacts $media) {}
 
     public function between(Source $left, Source $right): Contrast
     {
@@ -26,9 +27,9 @@ final readonly class Contrasts
         if ($texts[0] === null || $texts[1] === null || $isAlike) {
             return new Contrast($sides[0], $sides[1], $isAlike, [], [], $isAlike ? 0 : null, $isAlike ? 0 : null);
         }
-        $was = $this->formats->read($left->document->path, $texts[0]);
-        $is = $this->formats->read($right->document->path, $texts[1]);
-        [$added, $removed] = self::lines($texts[0], $texts[1]);
+        $was = Formats::of($left->document->workspace)->read($left->document->path, $texts[0]->bytes);
+        $is = Formats::of($right->document->workspace)->read($right->document->path, $texts[1]->bytes);
+        [$added, $removed] = self::lines($texts[0]->text, $texts[1]->text);
 
         return new Contrast($sides[0], $sides[1], false, self::fields($was, $is), array_map(
             static fn (ReferenceChange $change): ChangedReference => new ChangedReference($change->kind, $change->before, $change->after),
@@ -36,14 +37,13 @@ final readonly class Contrasts
         ), $added, $removed);
     }
 
-    private function text(Source $source): ?string
+    private function text(Source $source): ?CodedText
     {
         if (($this->contents->size($source->hash) ?? 0) > (int) config('limits.compared')) {
             return null;
         }
-        $bytes = $this->sources->bytes($source);
 
-        return MediaType::isText($bytes) ? $bytes : null;
+        return TextOf::content($source->document->workspace, $source->document->path, $this->sources->bytes($source));
     }
 
     private function side(Source $source, bool $isText): ContrastSide

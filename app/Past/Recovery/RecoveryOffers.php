@@ -12,8 +12,8 @@ use App\Past\Comparing\Sources;
 use App\Quay\Quay;
 use App\Workspace\Files\DiskContentStore;
 use App\Workspace\Pulse;
+use App\Workspace\Reading\Formats;
 use Hafenbuch\Core\Format\ChangeSummary;
-use Hafenbuch\Core\Format\FormatRegistry;
 use Illuminate\Support\Facades\DB;
 
 /** What a person finds again after a crash, and the choice of it. */
@@ -25,7 +25,7 @@ final readonly class RecoveryOffers
     /** So many former states are offered for each document. */
     private const OFFERED = 8;
 
-    public function __construct(private DiskContentStore $contents, private FormatRegistry $formats, private RecoveryPoints $points, private Sources $sources, private DraftDesk $drafts) {}
+    public function __construct(private DiskContentStore $contents, private RecoveryPoints $points, private Sources $sources, private DraftDesk $drafts) {}
 
     /** @return list<RecoveryOffer> of every document that has a draft, or had one in a recovery point that it does not have now */
     public function offers(Workspace $workspace, User $person): array
@@ -95,14 +95,15 @@ final readonly class RecoveryOffers
     /** What differs in the former state from what is on the screen. */
     private function words(Document $document, string $hash, ?string $now): ?string
     {
-        if ($now === null || $this->formats->forPath($document->path) === null || ! $this->contents->has($now)
+        $formats = Formats::of($document->workspace);
+        if ($now === null || $formats->forPath($document->path) === null || ! $this->contents->has($now)
             || max($this->contents->size($hash), $this->contents->size($now)) > self::WORDS_BYTES) {
             return null;
         }
         $before = $this->contents->bytes($now);
         $after = $this->contents->bytes($hash);
 
-        return ChangeSummary::of($before, $this->formats->read($document->path, $before), $after, $this->formats->read($document->path, $after));
+        return ChangeSummary::of($before, $formats->read($document->path, $before), $after, $formats->read($document->path, $after));
     }
 
     /**

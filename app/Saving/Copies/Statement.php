@@ -9,7 +9,7 @@ use App\Models\Operation;
 use App\Models\OperationLine;
 use App\Models\Workspace;
 use App\Workspace\Files\WorkspaceFiles;
-use Hafenbuch\Core\Format\FormatRegistry;
+use App\Workspace\Reading\Formats;
 use Hafenbuch\Core\Plan\ReasonKind;
 use Hafenbuch\Core\Reference\Resolver;
 use Hafenbuch\Core\Reference\TargetKind;
@@ -45,7 +45,7 @@ final readonly class Statement
 
                 continue;
             }
-            $reading = FormatRegistry::standard()->read((string) $path, $bytes);
+            $reading = Formats::of($workspace)->read((string) $path, $bytes);
             foreach ($reading->references as $site) {
                 $target = $resolver->resolve((string) $path, $site->raw, $site->style, $reading->base);
                 if ($target->kind === TargetKind::File && $target->path !== null) {

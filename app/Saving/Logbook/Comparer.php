@@ -4,9 +4,10 @@ declare(strict_types=1);
 
 namespace App\Saving\Logbook;
 
+use App\Models\Workspace;
 use App\Support\LineDiff;
 use App\Workspace\Files\DiskContentStore;
-use App\Workspace\MediaType;
+use App\Workspace\Reading\TextOf;
 
 /** Sets two contents of the store side by side. */
 final readonly class Comparer
@@ -15,8 +16,11 @@ final readonly class Comparer
 
     public function __construct(private DiskContentStore $contents) {}
 
-    /** @param ?string $before a hash; null: nothing */
-    public function compare(?string $before, ?string $after): Comparison
+    /**
+     * @param  string  $path  that says, with the workspace, how the contents are read
+     * @param  ?string  $before  a hash; null: nothing
+     */
+    public function compare(Workspace $workspace, string $path, ?string $before, ?string $after): Comparison
     {
         $sizes = array_map(fn (?string $hash): ?int => $hash === null ? null : $this->contents->size($hash), [$before, $after]);
         $note = match (true) {
@@ -24,17 +28,17 @@ final readonly class Comparer
             max($sizes) > (int) config('limits.compared_in_plans') => 'Too large to compare line by line.',
             default => null,
         };
-        $lines = $note === null ? $this->lines($before, $after) : null;
+        $lines = $note === null ? $this->lines($workspace, $path, $before, $after) : null;
 
         return new Comparison($before, $after, $sizes[0], $sizes[1], $lines, $note ?? ($lines === null ? 'Not text.' : null));
     }
 
     /** @return ?list<DiffLine> null where one of them is no text */
-    private function lines(?string $before, ?string $after): ?array
+    private function lines(Workspace $workspace, string $path, ?string $before, ?string $after): ?array
     {
-        $old = $before === null ? '' : $this->contents->bytes($before);
-        $new = $after === null ? '' : $this->contents->bytes($after);
-        if (! MediaType::isText($old) || ! MediaType::isText($new)) {
+        $old = TextOf::content($workspace, $path, $before === null ? '' : $this->contents->bytes($before))?->text;
+        $new = TextOf::content($workspace, $path, $after === null ? '' : $this->contents->bytes($after))?->text;
+        if ($old === null || $new === null) {
             return null;
         }
         $lines = [];

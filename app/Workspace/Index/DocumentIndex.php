@@ -10,18 +10,18 @@ use App\Support\BulkInsert;
 use App\Workspace\Files\DiskContentStore;
 use App\Workspace\Files\StoredContent;
 use App\Workspace\Reading\ContentReader;
+use App\Workspace\Reading\Formats;
 use App\Workspace\Reading\IndexedContent;
-use Hafenbuch\Core\Format\FormatRegistry;
 use Illuminate\Support\Facades\DB;
 
 /** Keeps the tables true to one document's saved content and draft. */
 final readonly class DocumentIndex
 {
-    public function __construct(private FormatRegistry $formats, private DiskContentStore $contents) {}
+    public function __construct(private DiskContentStore $contents) {}
 
     public function reader(Workspace $workspace): ContentReader
     {
-        return new ContentReader($this->formats, $workspace->root);
+        return new ContentReader(Formats::of($workspace), $workspace->root);
     }
 
     /** Reads a content and records its references for one of the two layers. */

@@ -8,6 +8,7 @@ use App\Models\Workspace;
 use App\Workspace\Files\DiskContentStore;
 use App\Workspace\Files\WorkspaceFiles;
 use App\Workspace\Reading\FileReader;
+use App\Workspace\Settings;
 use App\Workspace\WorkspaceLock;
 use Hafenbuch\Core\Path\InvalidPath;
 use Hafenbuch\Core\Write\UnableToRead;
@@ -24,7 +25,7 @@ final readonly class FileLook
      */
     public function at(Workspace $workspace, array $paths, int $seconds = WorkspaceLock::A_PERSON_WAITS): RecordedFiles
     {
-        $reader = new FileReader($workspace->root);
+        $reader = new FileReader($workspace->root, Settings::of($workspace)->charset());
         $files = WorkspaceFiles::of($workspace);
         $found = $gone = [];
         foreach ($paths as $path) {

@@ -17,6 +17,13 @@ final readonly class Rereading
 
     public function __construct(private DocumentIndex $index, private DiskContentStore $contents) {}
 
+    /** What was read so far is read again by the next scan, as where contents are read in another charset. */
+    public static function everything(Workspace $workspace): void
+    {
+        DB::table('documents')->where('workspace_id', $workspace->id)->update(['read_by' => 0]);
+        DB::table('drafts')->whereIn('document_id', DB::table('documents')->where('workspace_id', $workspace->id)->select('id'))->update(['read_by' => 0]);
+    }
+
     /** @return list<string> ids of the documents whose drafts were read */
     public function drafts(Workspace $workspace): array
     {

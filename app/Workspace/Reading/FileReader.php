@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Workspace\Reading;
 
 use App\Workspace\Files\WorkspaceFiles;
-use Hafenbuch\Core\Format\FormatRegistry;
 use Hafenbuch\Core\Path\InvalidPath;
 use Hafenbuch\Core\Write\UnableToRead;
 
@@ -16,10 +15,11 @@ final readonly class FileReader
 
     private WorkspaceFiles $files;
 
-    public function __construct(string $root)
+    /** @param ?string $charset of contents that say none */
+    public function __construct(string $root, ?string $charset = null)
     {
         $this->files = new WorkspaceFiles($root);
-        $this->contents = new ContentReader(FormatRegistry::standard(), $root);
+        $this->contents = new ContentReader(Formats::reading($charset), $root);
     }
 
     /**

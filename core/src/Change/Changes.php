@@ -26,6 +26,18 @@ final readonly class Changes
         return new self($sorted);
     }
 
+    /** @return ?int the size afterwards of a content of so many bytes; null: it is too short to have been the one that they are made from */
+    public function sizeAfter(int $size): ?int
+    {
+        foreach ($this->all as $change) {
+            if ($change->end() > $size) {
+                return null;
+            }
+        }
+
+        return array_reduce($this->all, static fn (int $sum, Change $change): int => $sum + strlen($change->inserted) - $change->removed, $size);
+    }
+
     /** @throws \InvalidArgumentException where the content is too short to have been the one that they are made from */
     public function apply(string $content): string
     {

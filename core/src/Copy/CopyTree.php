@@ -9,6 +9,7 @@ use Hafenbuch\Core\Naming\FileName;
 use Hafenbuch\Core\Naming\FreeName;
 use Hafenbuch\Core\Path\Path;
 use Hafenbuch\Core\Plan\Decision;
+use Hafenbuch\Core\Text\Pattern;
 
 /** A document and all below it, each once, with what becomes of it in a copy of the whole. */
 final class CopyTree
@@ -131,7 +132,7 @@ final class CopyTree
     private static function free(string $path, array $taken, callable $obstacle): ?string
     {
         $folder = Path::folderOf($path);
-        $name = rtrim((string) preg_replace('~[\x00-\x1f\x7f<>:"|?*\\\\]+~', '-', Path::nameOf($path)), '. ');
+        $name = rtrim(Pattern::replace('~[\x00-\x1f\x7f<>:"|?*\\\\]+~', '-', Path::nameOf($path)), '. ');
 
         return FreeName::near(($folder === '' ? '' : $folder.'/').$name, static fn (string $free): bool => isset($taken[Path::fold($free)]) || $obstacle($free) !== null);
     }

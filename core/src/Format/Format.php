@@ -23,7 +23,7 @@ interface Format
     /** A line of words as a template’s placeholder gives it into such a content. */
     public function placeholder(string $line): string;
 
-    /** @param string $bytes valid UTF-8; where it is malformed the note says so, and what stands around that is read */
+    /** @param string $bytes UTF-8; where it is malformed the note says so, and what stands around that is read */
     public function read(string $bytes): ParsedContent;
 
     /** The content that a new document of this format starts with. */

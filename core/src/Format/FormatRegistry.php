@@ -4,9 +4,12 @@ declare(strict_types=1);
 
 namespace Hafenbuch\Core\Format;
 
+use Hafenbuch\Core\Charset\Charset;
+use Hafenbuch\Core\Charset\CodedText;
 use Hafenbuch\Core\Format\Css\CssFormat;
 use Hafenbuch\Core\Format\Cue\CueFormat;
 use Hafenbuch\Core\Format\DataPackage\DataPackageFormat;
+use Hafenbuch\Core\Format\Editing\ReferenceEditing;
 use Hafenbuch\Core\Format\Gltf\GltfFormat;
 use Hafenbuch\Core\Format\Html\HtmlFormat;
 use Hafenbuch\Core\Format\Lexer\OutOfPatience;
@@ -20,6 +23,7 @@ use Hafenbuch\Core\Format\Svg\SvgFormat;
 use Hafenbuch\Core\Format\X3d\X3dFormat;
 use Hafenbuch\Core\Format\Xspf\XspfFormat;
 use Hafenbuch\Core\Path\Path;
+use Hafenbuch\Core\Text\PatternFailed;
 
 /** Every format that Hafenbuch reads. A file of any other kind is a leaf. */
 final class FormatRegistry
@@ -32,7 +36,7 @@ final class FormatRegistry
     public const SECONDS = 10;
 
     /** Raised whenever a format finds other places or titles than before: what an earlier edition has read is read again. */
-    public const EDITION = 2;
+    public const EDITION = 3;
 
     /** Less than this is read in time, whatever is in it. */
     private const COULD_TAKE_LONG = 16_384;
@@ -50,8 +54,9 @@ final class FormatRegistry
     /**
      * @param  list<Format>  $formats
      * @param  float  $seconds  that reading one content may take
+     * @param  ?Charset  $fallback  of contents that say none and are no UTF-8
      */
-    public function __construct(public readonly array $formats, private readonly float $seconds = self::SECONDS)
+    public function __construct(public readonly array $formats, private readonly float $seconds = self::SECONDS, private readonly ?Charset $fallback = null)
     {
         foreach ($formats as $format) {
             foreach ($format->endings() as $ending) {
@@ -80,6 +85,12 @@ final class FormatRegistry
             new MtlFormat,
             new DataPackageFormat,
         ]);
+    }
+
+    /** The same formats, for contents of which it is known in which charset they are where they say nothing. */
+    public function readingAs(?Charset $fallback): self
+    {
+        return $fallback === $this->fallback ? $this : new self($this->formats, $this->seconds, $fallback);
     }
 
     public function forPath(string $path): ?Format
@@ -118,11 +129,31 @@ final class FormatRegistry
         if (! $this->isReadable($path, strlen($bytes))) {
             return $this->tooLarge($path);
         }
-        if (! mb_check_encoding($bytes, 'UTF-8')) {
-            return ParsedContent::leaf('Not valid UTF-8, so its references were not read.');
+        try {
+            $coding = Coding::of($format, $bytes, $this->fallback);
+            $parsed = $this->withPatience($format, $coding->coded->text);
+            $parsed = $coding->coded->isPlain() ? $parsed : CodedPlaces::of($parsed, $coding->coded, $format->language());
+        } catch (PatternFailed $failure) {
+            return ParsedContent::leaf("It is beyond what can be read, so it is not known what it refers to ({$failure->getMessage()}).");
         }
 
-        return $this->withPatience($format, $bytes);
+        return $coding->note === null ? $parsed : $parsed->noting($coding->note);
+    }
+
+    /** The text of a content of a known format, in the charset in which its references are read. */
+    public function coded(string $path, string $bytes): CodedText
+    {
+        $format = $this->forPath($path);
+
+        return $format === null ? new CodedText($bytes, Charset::utf8()) : Coding::of($format, $bytes, $this->fallback)->coded;
+    }
+
+    /** How references are added to and taken out of a document; null: it has no format. */
+    public function editing(string $path): ?ReferenceEditing
+    {
+        $format = $this->forPath($path);
+
+        return $format === null ? null : new CodedEditing($format, fn (string $bytes): CodedText => $this->coded($path, $bytes));
     }
 
     /** What took too long once is not tried again by this process, which reads the same content for many a question. */

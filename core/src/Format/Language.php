@@ -17,6 +17,19 @@ enum Language: string
     case Json = 'json';
     case Text = 'text';
 
+    /** A character by its number, in ASCII; as it is, where the language has no way to say that. */
+    public function escape(string $character): string
+    {
+        $code = mb_ord($character, 'UTF-8');
+
+        return match ($this) {
+            self::Xml, self::Html, self::Markdown => "&#{$code};",
+            self::Css => '\\'.dechex((int) $code).' ',
+            self::Json => trim((string) json_encode($character), '"'),
+            self::Text => $character,
+        };
+    }
+
     /** A line of words as it stands in a text, a value or a comment of the language and ends none of them. */
     public function written(string $line): string
     {

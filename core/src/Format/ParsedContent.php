@@ -14,13 +14,20 @@ final readonly class ParsedContent
      * @param  list<ReferenceSite>  $references  in the order of their offsets
      * @param  list<FieldSite>  $fields
      * @param  ?string  $base  the address from which the references begin, where the content names one
+     * @param  string  $charset  in which it was read, as the WHATWG Encoding Standard calls it
      */
     public function __construct(
         public array $references = [],
         public array $fields = [],
         public ?string $note = null,
         public ?string $base = null,
+        public string $charset = 'utf-8',
     ) {}
+
+    public function noting(string $note): self
+    {
+        return new self($this->references, $this->fields, $this->note === null ? $note : "{$this->note} {$note}", $this->base, $this->charset);
+    }
 
     /**
      * @param  list<ReferenceSite>  $references  in any order

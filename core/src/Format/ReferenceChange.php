@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Hafenbuch\Core\Format;
 
+use Hafenbuch\Core\Text\Pattern;
+
 /** A reference that two contents of one document do not have alike: added, removed, or pointed elsewhere. */
 final readonly class ReferenceChange
 {
@@ -40,7 +42,7 @@ final readonly class ReferenceChange
 
     private static function name(string $address): string
     {
-        return basename((string) preg_replace('~[?#].*$~s', '', $address));
+        return basename(Pattern::replace('~[?#].*$~s', '', $address));
     }
 
     /** @return array<string, list<string>> by kind: what the first names oftener than the second */

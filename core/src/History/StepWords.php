@@ -7,6 +7,7 @@ namespace Hafenbuch\Core\History;
 use Hafenbuch\Core\Change\Change;
 use Hafenbuch\Core\Format\ParsedContent;
 use Hafenbuch\Core\Reference\Place;
+use Hafenbuch\Core\Text\Pattern;
 
 /** Says what one edit was, so that a person finds it again: a fact, a reference, or lines. */
 final class StepWords
@@ -63,7 +64,7 @@ final class StepWords
 
     private static function short(string $text): string
     {
-        $text = trim((string) preg_replace('~\s+~u', ' ', $text));
+        $text = trim(Pattern::replace('~\s+~u', ' ', $text));
 
         return mb_strlen($text) > self::SHOWN_CHARACTERS ? mb_substr($text, 0, self::SHOWN_CHARACTERS - 1).'…' : $text;
     }

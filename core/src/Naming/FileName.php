@@ -7,6 +7,7 @@ namespace Hafenbuch\Core\Naming;
 use Hafenbuch\Core\Path\InvalidPath;
 use Hafenbuch\Core\Path\NewPath;
 use Hafenbuch\Core\Path\Path;
+use Hafenbuch\Core\Text\Pattern;
 
 /** A file's name as its stem, which people give and count, and its ending, which says the format. */
 final readonly class FileName
@@ -31,7 +32,7 @@ final readonly class FileName
     /** @return ?string why the name makes trouble on some file systems, and the way out */
     public static function trouble(string $name): ?string
     {
-        if (preg_match('~[\x00-\x1f\x7f<>:"|?*\\\\]~', $name, $found) === 1) {
+        if (Pattern::matches('~[\x00-\x1f\x7f<>:"|?*\\\\]~', $name, $found)) {
             return 'The name has '.(ord($found[0]) < 32 ? 'a control character' : "“{$found[0]}”").' in it, which some file systems refuse. Leave it out.';
         }
         $unseen = NewPath::unseenIn($name);
@@ -41,7 +42,7 @@ final readonly class FileName
         if ($name !== rtrim($name, '. ')) {
             return 'The name ends with a dot or a space, which some file systems cut off. Leave it out.';
         }
-        if (preg_match(self::DEVICES, self::of($name)->stem) === 1) {
+        if (Pattern::matches(self::DEVICES, self::of($name)->stem)) {
             return "“{$name}” is the name of a device on some systems. Choose another.";
         }
 

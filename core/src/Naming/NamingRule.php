@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Hafenbuch\Core\Naming;
 
+use Hafenbuch\Core\Text\Pattern;
+use Hafenbuch\Core\Text\PatternFailed;
+
 /** How copies are named after what they are copies of. Endings stay. */
 final readonly class NamingRule
 {
@@ -67,12 +70,12 @@ final readonly class NamingRule
             return true;
         });
         try {
-            $replaced = preg_replace('~'.str_replace('~', '\~', $this->find).'~u', $this->replace, $stem);
+            return Pattern::replace('~'.str_replace('~', '\~', $this->find).'~u', $this->replace, $stem);
+        } catch (PatternFailed) {
+            throw InvalidNamingRule::pattern($this->find, $why ?? preg_last_error_msg());
         } finally {
             restore_error_handler();
             ini_set('pcre.backtrack_limit', (string) $limit);
         }
-
-        return $replaced ?? throw InvalidNamingRule::pattern($this->find, $why ?? preg_last_error_msg());
     }
 }

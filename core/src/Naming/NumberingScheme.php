@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Hafenbuch\Core\Naming;
 
+use Hafenbuch\Core\Text\Pattern;
+
 /** Numbers for the names of documents of one kind, such as `GH-{0000}`: the zeros are the digits that a number has at least. */
 final readonly class NumberingScheme
 {
@@ -12,7 +14,7 @@ final readonly class NumberingScheme
     /** @throws InvalidNamingRule */
     public static function of(string $text): self
     {
-        if (preg_match('~^([^{}/]*)\{(0+)\}([^{}/]*)$~', $text, $part) !== 1 || strlen($part[2]) > 9) {
+        if (! Pattern::matches('~^([^{}/]*)\{(0+)\}([^{}/]*)$~', $text, $part) || strlen($part[2]) > 9) {
             throw InvalidNamingRule::scheme($text);
         }
 
@@ -29,6 +31,6 @@ final readonly class NumberingScheme
     {
         $pattern = '~^'.preg_quote($this->before, '~').'(\d{'.$this->width.',9})'.preg_quote($this->after, '~').'(?!\d)~u';
 
-        return preg_match($pattern, $stem, $found) === 1 ? (int) $found[1] : null;
+        return Pattern::matches($pattern, $stem, $found) ? (int) $found[1] : null;
     }
 }

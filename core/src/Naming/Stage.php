@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Hafenbuch\Core\Naming;
 
+use Hafenbuch\Core\Text\Pattern;
+
 /** A stem taken apart: what all stages of a series have in common, and the trailing counter or date that tells them apart. */
 final readonly class Stage
 {
@@ -18,10 +20,10 @@ final readonly class Stage
 
     public static function of(string $stem): self
     {
-        if (preg_match(self::DATE, $stem, $part) === 1) {
+        if (Pattern::matches(self::DATE, $stem, $part)) {
             return new self($part[1], $part[2], substr($stem, strlen($part[1].$part[2])), true);
         }
-        if (preg_match('~^(.*?)([-_ .]?)(\d{1,9})$~u', $stem, $part) === 1) {
+        if (Pattern::matches('~^(.*?)([-_ .]?)(\d{1,9})$~u', $stem, $part)) {
             return new self($part[1], $part[2], $part[3], false);
         }
 

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Hafenbuch\Core\Path;
 
+use Hafenbuch\Core\Text\Pattern;
+
 /** A path that a document may get. What is there already may have others. */
 final class NewPath
 {
@@ -23,7 +25,7 @@ final class NewPath
         if ($trusted !== null) {
             throw InvalidPath::trusted($trusted);
         }
-        if (preg_match('~[\x00-\x1f\x7f]~', $checked->value) === 1) {
+        if (Pattern::matches('~[\x00-\x1f\x7f]~', $checked->value)) {
             throw InvalidPath::controlCharacter($checked->value);
         }
         $unseen = self::unseenIn($checked->value);
@@ -53,6 +55,6 @@ final class NewPath
     /** The first character that nobody sees; null: there is none. */
     public static function unseenIn(string $text): ?string
     {
-        return preg_match(self::UNSEEN, $text, $found) === 1 ? $found[0] : null;
+        return Pattern::matches(self::UNSEEN, $text, $found) ? $found[0] : null;
     }
 }

@@ -23,4 +23,9 @@ final readonly class FieldSite extends Place
     ) {
         parent::__construct($offset, $length, $raw, $notation);
     }
+
+    public function standing(int $offset, int $length, Notation $notation): static
+    {
+        return new self($this->name, $offset, $length, $this->raw, $notation);
+    }
 }

@@ -16,4 +16,7 @@ abstract readonly class Place
         public string $raw,
         public Notation $notation,
     ) {}
+
+    /** The same value, where its bytes stand otherwise. */
+    abstract public function standing(int $offset, int $length, Notation $notation): static;
 }

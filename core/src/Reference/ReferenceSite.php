@@ -19,6 +19,11 @@ final readonly class ReferenceSite extends Place
         parent::__construct($offset, $length, $raw, $notation);
     }
 
+    public function standing(int $offset, int $length, Notation $notation): static
+    {
+        return new self($this->kind, $offset, $length, $this->raw, $notation, $this->style, $this->styleOfPaths);
+    }
+
     /** How a file’s path is written there: in a list of plain paths an absolute address is a URI, and a path is none. */
     public function styleOfPaths(): AddressStyle
     {

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Hafenbuch\Core\Reference;
 
 use Hafenbuch\Core\Path\Path;
+use Hafenbuch\Core\Text\Pattern;
 
 /** Turns a reference's text into a target, and a target into text, seen from a document's own folder. */
 final readonly class Resolver
@@ -20,7 +21,7 @@ final readonly class Resolver
     public function resolve(string $from, string $raw, AddressStyle $style = AddressStyle::Uri, ?string $base = null): Target
     {
         $text = trim($raw, " \t\r\n\f");
-        if ($base !== null && preg_match('~^(?:[a-z][a-z0-9+.\-]*:|//|#|$)~i', $text) !== 1) {
+        if ($base !== null && ! Pattern::matches('~^(?:[a-z][a-z0-9+.\-]*:|//|#|$)~i', $text)) {
             $kind = $this->resolve($from, $base)->kind;
             if ($kind !== TargetKind::File && $kind !== TargetKind::Self && ! $this->isRootFolder($from, $base)) {
                 return new Target($kind);
@@ -33,7 +34,7 @@ final readonly class Resolver
         if ($text === '' || $text[0] === '#') {
             return new Target(TargetKind::Self, null, $text);
         }
-        if (preg_match('~^([a-z][a-z0-9+.\-]*):~i', $text, $match) === 1) {
+        if (Pattern::matches('~^([a-z][a-z0-9+.\-]*):~i', $text, $match)) {
             return $this->resolveScheme($from, strtolower($match[1]), $text);
         }
         if (str_starts_with($text, '//')) {
@@ -60,13 +61,13 @@ final readonly class Resolver
         $start = $this->resolve($from, $base);
 
         // A base that ends with a slash is a folder; any other stands beside what it names.
-        return $start->kind === TargetKind::File ? $start->path.(preg_match('~(?:^|/)\.{0,2}/?(?:[?#]|$)~', $base) === 1 ? '/.' : '') : $from;
+        return $start->kind === TargetKind::File ? $start->path.(Pattern::matches('~(?:^|/)\.{0,2}/?(?:[?#]|$)~', $base) ? '/.' : '') : $from;
     }
 
     /** Whether a base names the workspace's own folder, which is no file that a reference could name. */
     private function isRootFolder(string $from, string $base): bool
     {
-        return preg_match('~^[^:?#]*(?:/|\.)(?:[?#]|$)~', $base) === 1 && $base[0] !== '/'
+        return Pattern::matches('~^[^:?#]*(?:/|\.)(?:[?#]|$)~', $base) && $base[0] !== '/'
             && Path::normalise(Path::folderOf($from).'/'.rawurldecode(substr($base, 0, strcspn($base, '?#')))) === '';
     }
 
@@ -103,11 +104,11 @@ final readonly class Resolver
 
     private static function encodeName(string $name): string
     {
-        return preg_replace_callback(
+        return Pattern::replaceWith(
             "~[^A-Za-z0-9\\-._\\~!$&'()*+,;=:@]+~",
             static fn (array $match): string => rawurlencode($match[0]),
             $name,
-        ) ?? rawurlencode($name);
+        );
     }
 
     private function resolveScheme(string $from, string $scheme, string $text): Target
@@ -120,7 +121,7 @@ final readonly class Resolver
             $rest = substr($text, 5);
             $length = strcspn($rest, '?#');
             $path = rawurldecode(substr($rest, 0, $length));
-            if (preg_match('~^//(localhost)?(/.*)$~is', $path, $match) === 1) {
+            if (Pattern::matches('~^//(localhost)?(/.*)$~is', $path, $match)) {
                 $path = $match[2];
             }
 
@@ -144,7 +145,7 @@ final readonly class Resolver
         if ($path[0] === '/') {
             return $this->resolveAbsolute($path, $suffix);
         }
-        if (preg_match('~^[A-Za-z]:/~', $path) === 1) {
+        if (Pattern::matches('~^[A-Za-z]:/~', $path)) {
             return new Target(TargetKind::Outside);
         }
         $normal = Path::normalise(Path::folderOf($from).'/'.$path);

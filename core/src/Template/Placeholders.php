@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Hafenbuch\Core\Template;
 
 use Hafenbuch\Core\Format\Format;
+use Hafenbuch\Core\Text\Pattern;
 
 /**
  * Fills `{{title}}`, `{{number}}`, `{{date}}` and `{{person}}` in a template, written as the format needs it.
@@ -20,7 +21,7 @@ final class Placeholders
     {
         $replacements = [];
         foreach ($values as $name => $value) {
-            $line = (string) preg_replace('~[\x00-\x1f\x7f]+~', ' ', $value);
+            $line = Pattern::replace('~[\x00-\x1f\x7f]+~', ' ', $value);
             $replacements['{{'.$name.'}}'] = $format?->placeholder($line) ?? $line;
         }
 

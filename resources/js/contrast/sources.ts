@@ -29,7 +29,7 @@ export function useText(workspace: string, source: Source, hash: string | undefi
     return useQuery({
         queryKey: [workspace, 'text', source.id, source.source, hash],
         queryFn: async () => {
-            return textOf(await bytes(contentUrl(workspace, source, hash)));
+            return textOf(await bytes(`${contentUrl(workspace, source, hash)}&as=text`));
         },
         enabled: hash !== undefined,
         staleTime: Number.POSITIVE_INFINITY,

@@ -18,7 +18,7 @@ interface Props {
 export function BothSheet({ workspace, id, path, ours, onSettle, onClose }: Props) {
     const theirs = useQuery({
         queryKey: [workspace, 'document', id, 'theirs'],
-        queryFn: async () => textOf(await bytes(`/workspaces/${workspace}/documents/${id}/content`)),
+        queryFn: async () => textOf(await bytes(`/workspaces/${workspace}/documents/${id}/content?as=text`)),
         staleTime: 0,
     });
     const settle = async (whose: 'theirs' | 'ours') => {

@@ -194,6 +194,7 @@ function OneDocument({ workspace, id }: { workspace: string; id: string }) {
                                 ? `Draft kept ${ago(row.draftAt, now)}${row.draftBy ? ` by ${row.draftBy}` : ''}. The file changes only when you save.`
                                 : WORDS[keeping]}
                             {(keeping === 'failed' || keeping === 'moved on') && problem}
+                            {keeping === 'kept' && document.charset !== null && document.charset !== 'utf-8' && ` In ${document.charset}.`}
                         </span>
                         {keeping === 'moved on' && (
                             <>

@@ -73,7 +73,7 @@ export function MergeByPlace({ workspace, id, revision, path, theirs, mine, ways
     };
     async function keep() {
         try {
-            await bytes(`/workspaces/${workspace}/documents/${id}/merge?theirs=${theirs}`, {
+            await bytes(`/workspaces/${workspace}/documents/${id}/merge?theirs=${theirs}&as=text`, {
                 method: 'POST',
                 body: new TextEncoder().encode(typed),
                 headers: { 'If-Match': `"${begunOn}"`, 'Content-Type': 'application/octet-stream' },

@@ -29,14 +29,14 @@ const marks = StateField.define<DecorationSet>({
     provide: (field) => EditorView.decorations.from(field),
 });
 
-/** Byte offsets of the file's text as positions in the editor. */
+/** Byte offsets of the text as positions in the editor. */
 function placed(references: Reference[], text: Text, lineBreak: string): Mark[] {
     const places = new Places(text, lineBreak);
     return [...references]
-        .sort((a, b) => a.offset - b.offset)
+        .sort((a, b) => a.textOffset - b.textOffset)
         .map((reference) => {
-            const from = places.positionAt(reference.offset);
-            return { from, to: places.positionAt(reference.offset + reference.length), reference };
+            const from = places.positionAt(reference.textOffset);
+            return { from, to: places.positionAt(reference.textOffset + reference.textLength), reference };
         })
         .filter((mark) => mark.to > mark.from);
 }

@@ -57,20 +57,25 @@ function serverOf(workspace: string, document: string, take: (row: Row) => void)
     const path = `/workspaces/${workspace}/documents/${document}`;
     return {
         async read() {
-            const response = await bytes(`${path}/content`);
+            const response = await bytes(`${path}/content?as=text`);
             return { text: await textOf(response), revision: revisionOf(response) };
         },
         async write(sending: Sending, revision: number) {
             if ('whole' in sending) {
                 const body = new TextEncoder().encode(sending.whole);
                 const headers = { ...ifMatch(revision), 'Content-Type': 'application/octet-stream' };
-                const response = await bytes(`${path}/draft`, { method: 'PUT', body, headers, keepalive: body.length < KEPT_ALIVE });
+                const response = await bytes(`${path}/draft?as=text`, {
+                    method: 'PUT',
+                    body,
+                    headers,
+                    keepalive: body.length < KEPT_ALIVE,
+                });
                 const row = (await response.json()) as Row;
                 take(row);
                 return row.revision;
             }
             const length = sending.changes.reduce((sum, change) => sum + change.inserted.length * 3 + 60, 0);
-            const params = { path: { workspace, document }, header: ifMatch(revision) };
+            const params = { path: { workspace, document }, query: { as: 'text' as const }, header: ifMatch(revision) };
             const patch = api.PATCH('/workspaces/{workspace}/documents/{document}/draft', {
                 params,
                 body: sending,

@@ -265,7 +265,7 @@ function Look({ workspace, document, state }: { workspace: string; document: Fou
 function Browsers({ workspace, document }: { workspace: string; document: Found }) {
     const server = useQuery({
         queryKey: [workspace, 'document', document.id, 'content', document.revision],
-        queryFn: async () => textOf(await bytes(`/workspaces/${workspace}/documents/${document.id}/content`)),
+        queryFn: async () => textOf(await bytes(`/workspaces/${workspace}/documents/${document.id}/content?as=text`)),
     });
     if (server.data === undefined || !document.unsent) {
         return <Empty title="Reading …" />;

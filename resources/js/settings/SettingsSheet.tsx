@@ -27,6 +27,7 @@ function Form({ workspace, settings, onClose }: { workspace: string; settings: S
     const [ignore, setIgnore] = useState(settings.ignore.join('\n'));
     const [follow, setFollow] = useState(settings.follow);
     const [templates, setTemplates] = useState(settings.templates ?? '');
+    const [charset, setCharset] = useState(settings.charset ?? '');
     const [numbering, setNumbering] = useState(
         Object.entries(settings.numbering)
             .map(([format, scheme]) => `${format}: ${scheme}`)
@@ -55,6 +56,7 @@ function Form({ workspace, settings, onClose }: { workspace: string; settings: S
                     .filter(Boolean),
                 follow,
                 templates: templates.trim() || null,
+                charset: charset.trim().toLowerCase() || null,
                 numbering: Object.fromEntries(schemes),
             };
             await answer(
@@ -83,6 +85,14 @@ function Form({ workspace, settings, onClose }: { workspace: string; settings: S
                 onChange={setFollow}
             />
             <Field label="Folder that holds templates" value={templates} onChange={setTemplates} mono placeholder="templates" />
+            <Field
+                label="Charset of texts that say none and are no UTF-8"
+                value={charset}
+                onChange={setCharset}
+                mono
+                placeholder="guessed, and said so"
+                hint="For example windows-1252, koi8-r, shift_jis or euc-kr. Changing this reads all documents again."
+            />
             <Field
                 label="Numbering, one kind a line"
                 value={numbering}

@@ -37,7 +37,7 @@ export function useUnsent(workspace: string, person: number, isReached: boolean,
 /** Sends one edit; false where someone has written meanwhile, or the server does not take it. */
 export async function sent(edit: Unsent, revision = edit.revision): Promise<boolean> {
     try {
-        await bytes(`/workspaces/${edit.workspace}/documents/${edit.document}/draft`, {
+        await bytes(`/workspaces/${edit.workspace}/documents/${edit.document}/draft?as=text`, {
             method: 'PUT',
             body: new TextEncoder().encode(edit.text),
             headers: { 'If-Match': `"${revision}"`, 'Content-Type': 'application/octet-stream' },
@@ -53,12 +53,12 @@ export async function sent(edit: Unsent, revision = edit.revision): Promise<bool
 export async function keepAsStep(workspace: string, document: string, text: string): Promise<void> {
     const path = `/workspaces/${workspace}/documents/${document}`;
     const put = (content: BodyInit, revision: number) =>
-        bytes(`${path}/draft`, {
+        bytes(`${path}/draft?as=text`, {
             method: 'PUT',
             body: content,
             headers: { 'If-Match': `"${revision}"`, 'Content-Type': 'application/octet-stream' },
         });
-    const now = await bytes(`${path}/content`);
+    const now = await bytes(`${path}/content?as=text`);
     const chosen = await now.arrayBuffer();
     const revision = revisionOf(now);
     if (decoded(chosen) !== text) {

@@ -8,13 +8,14 @@ use Hafenbuch\Core\Format\Editing\LineEditing;
 use Hafenbuch\Core\Format\Editing\ReferenceEditing;
 use Hafenbuch\Core\Format\Notation\LineText;
 use Hafenbuch\Core\Reference\ReferenceSite;
+use Hafenbuch\Core\Text\Pattern;
 
 /** A file comes in with a track of its own, under the next number, and goes with all its tracks. */
 final readonly class CueEditing implements ReferenceEditing
 {
     public function openings(string $bytes, string $label): array
     {
-        $track = 1 + (int) preg_match_all('~^\s*TRACK\s~mi', $bytes);
+        $track = 1 + (int) Pattern::matchAll('~^\s*TRACK\s~mi', $bytes);
         $title = strtr($label, ['"' => "'", "\r" => ' ', "\n" => ' ']);
 
         return $this->lines(sprintf("\" WAVE\n  TRACK %02d AUDIO\n    TITLE \"%s\"\n    INDEX 01 00:00:00", $track, $title))->openings($bytes, $label);

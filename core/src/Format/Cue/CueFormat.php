@@ -5,17 +5,18 @@ declare(strict_types=1);
 namespace Hafenbuch\Core\Format\Cue;
 
 use Hafenbuch\Core\Format\Editing\ReferenceEditing;
-use Hafenbuch\Core\Format\Format;
 use Hafenbuch\Core\Format\Language;
+use Hafenbuch\Core\Format\Legacy;
 use Hafenbuch\Core\Format\Lexer\Lines;
 use Hafenbuch\Core\Format\Notation\LineText;
 use Hafenbuch\Core\Format\ParsedContent;
 use Hafenbuch\Core\Reference\AddressStyle;
 use Hafenbuch\Core\Reference\FieldSite;
 use Hafenbuch\Core\Reference\ReferenceSite;
+use Hafenbuch\Core\Text\Pattern;
 
 /** Cue sheets: FILE and CDTEXTFILE name a file, with or without quotes; the TITLE before the first TRACK is the disc's. */
-final class CueFormat implements Format
+final class CueFormat implements Legacy
 {
     /** What can stand behind a file's name. */
     private const TYPES = 'BINARY|MOTOROLA|AIFF|WAVE|MP3|FLAC';
@@ -51,7 +52,7 @@ final class CueFormat implements Format
         $fields = [];
         $inTrack = false;
         foreach (Lines::of($bytes) as $offset => $line) {
-            if (preg_match('~^(FILE|CDTEXTFILE|TITLE)\s++(?:"([^"]*+)"|(\S.*?)(?:\s++(?:'.self::TYPES.'))?$)~iD', $line, $match, PREG_OFFSET_CAPTURE | PREG_UNMATCHED_AS_NULL) === 1) {
+            if (Pattern::matches('~^(FILE|CDTEXTFILE|TITLE)\s++(?:"([^"]*+)"|(\S.*?)(?:\s++(?:'.self::TYPES.'))?$)~iD', $line, $match, PREG_OFFSET_CAPTURE | PREG_UNMATCHED_AS_NULL)) {
                 $isQuoted = $match[2][0] !== null;
                 [$raw, $start] = $isQuoted ? $match[2] : $match[3];
                 $notation = $isQuoted
@@ -62,7 +63,7 @@ final class CueFormat implements Format
                 } elseif (! $inTrack && $fields === []) {
                     $fields[] = new FieldSite(FieldSite::TITLE, $offset + $start, strlen((string) $raw), (string) $raw, $notation);
                 }
-            } elseif (preg_match('~^TRACK\s~i', $line) === 1) {
+            } elseif (Pattern::matches('~^TRACK\s~i', $line)) {
                 $inTrack = true;
             }
         }
@@ -72,7 +73,7 @@ final class CueFormat implements Format
 
     public function blank(string $title): string
     {
-        return 'TITLE "'.strtr(preg_replace('~\s+~', ' ', $title) ?? '', '"', "'")."\"\n";
+        return 'TITLE "'.strtr(Pattern::replace('~\s+~', ' ', $title), '"', "'")."\"\n";
     }
 
     public function editing(): ReferenceEditing

@@ -16,6 +16,7 @@ use Hafenbuch\Core\Format\ParsedContent;
 use Hafenbuch\Core\Reference\AddressStyle;
 use Hafenbuch\Core\Reference\FieldSite;
 use Hafenbuch\Core\Reference\ReferenceSite;
+use Hafenbuch\Core\Text\Pattern;
 
 /** Data Package descriptors, version 1 and 2 (Data Resource, “path” and “schema”): a path is a URL or a POSIX path as it is. */
 final class DataPackageFormat implements Format
@@ -63,9 +64,9 @@ final class DataPackageFormat implements Format
         $references = [];
         foreach ($json->strings as $pointer => $string) {
             foreach (self::KINDS as $pattern => $kind) {
-                if (preg_match($pattern, (string) $pointer) === 1) {
+                if (Pattern::matches($pattern, (string) $pointer)) {
                     $raw = $notation->decode(substr($bytes, $string->offset, $string->length));
-                    $style = preg_match('~^[a-z][a-z0-9+.\-]+://~i', $raw) === 1 ? AddressStyle::Uri : AddressStyle::PlainPath;
+                    $style = Pattern::matches('~^[a-z][a-z0-9+.\-]+://~i', $raw) ? AddressStyle::Uri : AddressStyle::PlainPath;
                     $references[] = new ReferenceSite($kind, $string->offset, $string->length, $raw, $notation, $style, AddressStyle::PlainPath);
                 }
             }

@@ -8,6 +8,7 @@ use Hafenbuch\Core\Change\Change;
 use Hafenbuch\Core\Format\Lexer\JsonText;
 use Hafenbuch\Core\Format\Notation\Inserted;
 use Hafenbuch\Core\Format\Notation\JsonStringValue;
+use Hafenbuch\Core\Text\Pattern;
 
 /** Elements that come into and go out of a JSON array, with the commas between them. */
 final class JsonArrays
@@ -22,7 +23,7 @@ final class JsonArrays
         [$start, $end] = $json->containers[$pointer];
         $inner = substr($bytes, $start + 1, $end - $start - 2);
         $isEmpty = trim($inner) === '';
-        $indent = preg_match('~\n([ \t]*)\S~', $inner, $match) === 1 ? "\n".$match[1] : ' ';
+        $indent = Pattern::matches('~\n([ \t]*)\S~', $inner, $match) ? "\n".$match[1] : ' ';
         $at = $start + 1 + strlen(rtrim($inner));
 
         return [$isEmpty ? $start + 1 : $at, new Inserted(($isEmpty ? '' : ','.$indent).$before, new JsonStringValue, $after)];

@@ -9,6 +9,7 @@ use Hafenbuch\Core\Format\Notation\Inserted;
 use Hafenbuch\Core\Reference\AddressStyle;
 use Hafenbuch\Core\Reference\Notation;
 use Hafenbuch\Core\Reference\ReferenceSite;
+use Hafenbuch\Core\Text\Pattern;
 
 /** Formats in which a reference has lines of its own: a new one stands at the end, one that goes takes its lines along. */
 final readonly class LineEditing implements ReferenceEditing
@@ -41,14 +42,14 @@ final readonly class LineEditing implements ReferenceEditing
         $end = $this->lineEnd($bytes, $site->offset + $site->length);
         while ($this->lead !== null && $start > 0) {
             $before = (int) strrpos("\n".substr($bytes, 0, $start - 1), "\n");
-            if (preg_match($this->lead, rtrim(substr($bytes, $before, $start - $before))) !== 1) {
+            if (! Pattern::matches($this->lead, rtrim(substr($bytes, $before, $start - $before)))) {
                 break;
             }
             $start = $before;
         }
         while ($this->next !== null && $end < strlen($bytes)) {
             $lineEnd = $this->lineEnd($bytes, $end);
-            if (preg_match($this->next, trim(substr($bytes, $end, $lineEnd - $end))) === 1) {
+            if (Pattern::matches($this->next, trim(substr($bytes, $end, $lineEnd - $end)))) {
                 break;
             }
             $end = $lineEnd;

@@ -8,6 +8,7 @@ use Hafenbuch\Core\Change\Change;
 use Hafenbuch\Core\Format\Notation\CssString;
 use Hafenbuch\Core\Format\Notation\Inserted;
 use Hafenbuch\Core\Reference\ReferenceSite;
+use Hafenbuch\Core\Text\Pattern;
 
 /** Style sheets: a new reference is an @import at the start; a url() that goes leaves `none`. */
 final readonly class StyleEditing implements ReferenceEditing
@@ -15,7 +16,7 @@ final readonly class StyleEditing implements ReferenceEditing
     public function openings(string $bytes, string $label): array
     {
         // Only @charset may stand before (CSS Cascading 5, section 2).
-        $start = preg_match('~^(?:\xEF\xBB\xBF)?(?:@charset "[^"]*";\s*)?~', $bytes, $match) === 1 ? strlen($match[0]) : 0;
+        $start = Pattern::matches('~^(?:\xEF\xBB\xBF)?(?:@charset "[^"]*";\s*)?~', $bytes, $match) ? strlen($match[0]) : 0;
 
         return [new ReferenceSite('import', $start, 0, '', new Inserted('@import "', new CssString('"'), "\";\n"))];
     }
@@ -31,8 +32,8 @@ final readonly class StyleEditing implements ReferenceEditing
         $before = substr($bytes, max(0, $site->offset - 60), min(60, $site->offset));
         $after = substr($bytes, $site->offset + $site->length, 60);
         // The quote may be written as an entity where the style stands in markup.
-        if (preg_match('~(?:url|src)\(\s*(?:["\']|&quot;|&apos;|&#3[49];)?$~i', $before, $open) !== 1
-            || preg_match('~^(?:["\']|&quot;|&apos;|&#3[49];)?\s*\)~', $after, $close) !== 1) {
+        if (! Pattern::matches('~(?:url|src)\(\s*(?:["\']|&quot;|&apos;|&#3[49];)?$~i', $before, $open)
+            || ! Pattern::matches('~^(?:["\']|&quot;|&apos;|&#3[49];)?\s*\)~', $after, $close)) {
             return null;
         }
 

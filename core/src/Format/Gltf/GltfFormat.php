@@ -15,6 +15,7 @@ use Hafenbuch\Core\Format\ParsedContent;
 use Hafenbuch\Core\Format\Versioned;
 use Hafenbuch\Core\Reference\FieldSite;
 use Hafenbuch\Core\Reference\ReferenceSite;
+use Hafenbuch\Core\Text\Pattern;
 
 /** glTF 2.0 in JSON (sections 3.6.1.1 and 3.8.3): the `uri` of buffers and images. The first scene's name serves as title. */
 final class GltfFormat implements Bulky, Versioned
@@ -57,7 +58,7 @@ final class GltfFormat implements Bulky, Versioned
         $fields = [];
         foreach (JsonLexer::read($bytes, $this->wanted(), $faults)->strings as $pointer => $string) {
             $raw = static fn (): string => $notation->decode(substr($bytes, $string->offset, $string->length));
-            if (preg_match(self::PLACES, (string) $pointer, $match) === 1) {
+            if (Pattern::matches(self::PLACES, (string) $pointer, $match)) {
                 $references[] = new ReferenceSite(self::KINDS[$match[1]], $string->offset, $string->length, $raw(), $notation);
             } elseif ($pointer === '/scenes/0/name') {
                 $fields[] = new FieldSite(FieldSite::TITLE, $string->offset, $string->length, $raw(), $notation);
@@ -75,7 +76,7 @@ final class GltfFormat implements Bulky, Versioned
 
     public function versionOf(string $bytes): ?string
     {
-        return preg_match('~"asset"\s*:\s*\{[^{}]*"version"\s*:\s*"([\d.]+)"~', $bytes, $found) === 1 ? $found[1] : null;
+        return Pattern::matches('~"asset"\s*:\s*\{[^{}]*"version"\s*:\s*"([\d.]+)"~', $bytes, $found) ? $found[1] : null;
     }
 
     public function blank(string $title): string

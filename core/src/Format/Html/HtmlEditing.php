@@ -12,6 +12,7 @@ use Hafenbuch\Core\Format\Lexer\HtmlLexer;
 use Hafenbuch\Core\Format\Notation\HtmlAttributeValue;
 use Hafenbuch\Core\Format\Notation\Inserted;
 use Hafenbuch\Core\Reference\ReferenceSite;
+use Hafenbuch\Core\Text\Pattern;
 
 /** New links and images are the last paragraphs of the body; what goes is a void element, or else the attribute. */
 final readonly class HtmlEditing implements ReferenceEditing
@@ -51,7 +52,7 @@ final readonly class HtmlEditing implements ReferenceEditing
                     return [Removal::of($bytes, $tag->offset, $tag->end)];
                 }
                 $own = '~\s+'.preg_quote($name, '~').'\s*=\s*.$~si';
-                if (preg_match($own, substr($bytes, $tag->offset, $attribute->offset - $tag->offset), $match) === 1) {
+                if (Pattern::matches($own, substr($bytes, $tag->offset, $attribute->offset - $tag->offset), $match)) {
                     return [new Change($attribute->offset - strlen($match[0]), strlen($match[0]) + $attribute->length + 1)];
                 }
             }

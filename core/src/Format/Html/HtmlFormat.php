@@ -19,6 +19,7 @@ use Hafenbuch\Core\Format\ParsedContent;
 use Hafenbuch\Core\Reference\FieldSite;
 use Hafenbuch\Core\Reference\Notation;
 use Hafenbuch\Core\Reference\ReferenceSite;
+use Hafenbuch\Core\Text\Pattern;
 
 /**
  * HTML (the standard's index of attributes): every attribute that holds a URL, srcset, style attributes and elements.
@@ -137,7 +138,7 @@ final class HtmlFormat implements Format
     {
         $head = substr($bytes, 0, self::HEAD_BYTES);
 
-        return preg_match('~\A(?:\xEF\xBB\xBF)?<\?xml\s~', $head) === 1 && str_contains($head, self::NAMESPACE);
+        return Pattern::matches('~\A(?:\xEF\xBB\xBF)?<\?xml\s~', $head) && str_contains($head, self::NAMESPACE);
     }
 
     private function wanted(): HtmlWanted
@@ -178,7 +179,7 @@ final class HtmlFormat implements Format
             return [$this->attributeSite('image', $bytes, $content)];
         }
         $value = $this->decoded($bytes, $content);
-        if ($said('http-equiv') !== 'refresh' || preg_match('~^\s*+[0-9.]*+[;,\s]\s*+(?:url\s*+=\s*+)?+(?:"([^"]++)|\'([^\']++)|([^"\'\s].*))~is', $value->text, $match, PREG_OFFSET_CAPTURE | PREG_UNMATCHED_AS_NULL) !== 1) {
+        if ($said('http-equiv') !== 'refresh' || ! Pattern::matches('~^\s*+[0-9.]*+[;,\s]\s*+(?:url\s*+=\s*+)?+(?:"([^"]++)|\'([^\']++)|([^"\'\s].*))~is', $value->text, $match, PREG_OFFSET_CAPTURE | PREG_UNMATCHED_AS_NULL)) {
             return [];
         }
         [$address, $at] = $match[1][0] !== null ? $match[1] : ($match[2][0] !== null ? $match[2] : $match[3]);
@@ -229,7 +230,7 @@ final class HtmlFormat implements Format
     private function setSites(string $kind, string $bytes, XmlAttribute $attribute): array
     {
         $value = $this->decoded($bytes, $attribute);
-        preg_match_all('~\G[\s,]*+([^\s,](?:\S*[^\s,])?)(?:,|\s++[^,(]*+(?:\([^)]*+(?:\)|\z)[^,(]*+)*+,?|$)~', $value->text, $candidates, PREG_OFFSET_CAPTURE);
+        Pattern::matchAll('~\G[\s,]*+([^\s,](?:\S*[^\s,])?)(?:,|\s++[^,(]*+(?:\([^)]*+(?:\)|\z)[^,(]*+)*+,?|$)~', $value->text, $candidates, PREG_OFFSET_CAPTURE);
         $sites = [];
         foreach ($candidates[1] as [$address, $start]) {
             $sites[] = $this->innerSite($kind, $bytes, $value, $start, strlen($address), new Chain(new SrcsetAddress, new HtmlAttributeValue($attribute->quote)));

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Hafenbuch\Core\Format\Html;
 
 use Hafenbuch\Core\Reference\Notation;
+use Hafenbuch\Core\Text\Pattern;
 
 /** Inside a title (HTML Standard, section 13.1.2.6): text with character references, white space at its ends left aside. */
 final readonly class RcData implements Notation
@@ -18,6 +19,6 @@ final readonly class RcData implements Notation
     {
         $escaped = strtr($value, ['&' => '&amp;', '<' => '&lt;']);
 
-        return preg_replace_callback('~^\s+|\s+$~D', static fn (array $m): string => strtr($m[0], [' ' => '&#32;', "\t" => '&#9;', "\n" => '&#10;', "\r" => '&#13;', "\f" => '&#12;']), $escaped) ?? '';
+        return Pattern::replaceWith('~^\s+|\s+$~D', static fn (array $m): string => strtr($m[0], [' ' => '&#32;', "\t" => '&#9;', "\n" => '&#10;', "\r" => '&#13;', "\f" => '&#12;']), $escaped);
     }
 }

@@ -6,6 +6,7 @@ namespace Hafenbuch\Core\Format\Lexer;
 
 use Hafenbuch\Core\Format\Notation\CssString;
 use Hafenbuch\Core\Format\Notation\CssUnquotedUrl;
+use Hafenbuch\Core\Text\Pattern;
 
 /** Finds the addresses of a style sheet or a declaration list by its tokens (CSS Syntax 3, section 4): url() and @import. */
 final class CssUrls
@@ -59,7 +60,7 @@ final class CssUrls
             return [];
         }
         // Nearly no sheet writes names with escapes, and looking for them takes three times as long.
-        $names = preg_match(self::ESCAPE, $css) === 1 ? self::ESCAPED : self::PLAIN;
+        $names = Pattern::matches(self::ESCAPE, $css) ? self::ESCAPED : self::PLAIN;
         [$plain, $orEnd, $inSet] = array_map(static fn (string $pattern): string => sprintf($pattern, ...$names), [self::NEXT, self::NEXT_OR_END, self::NEXT_IN_SET]);
         $urls = [];
         $awaitsImport = false;
@@ -69,7 +70,7 @@ final class CssUrls
         for ($at = 0; $at < $end; $at = $token[0][1] + max(1, strlen((string) $token[0][0]))) {
             Patience::spend();
             $next = $depth > 0 ? $inSet : ($awaitsImport ? $orEnd : $plain);
-            if (preg_match($next, $css, $token, PREG_OFFSET_CAPTURE | PREG_UNMATCHED_AS_NULL, $at) !== 1) {
+            if (! Pattern::matches($next, $css, $token, PREG_OFFSET_CAPTURE | PREG_UNMATCHED_AS_NULL, $at)) {
                 break;
             }
             $is = static fn (string $what): bool => isset($token[$what]) && $token[$what][0] !== null;

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Hafenbuch\Core\Format\Lexer;
 
 use Hafenbuch\Core\Format\Notation\HtmlReferences;
+use Hafenbuch\Core\Text\Pattern;
 
 /** A text inside an outer syntax, with the way back from its own offsets to those of the file. */
 final readonly class DecodedText
@@ -63,7 +64,7 @@ final readonly class DecodedText
         if (! str_contains($bytes, '&')) {
             return self::verbatim($bytes, $offset);
         }
-        preg_match_all($pattern, $bytes, $matches, PREG_OFFSET_CAPTURE);
+        Pattern::matchAll($pattern, $bytes, $matches, PREG_OFFSET_CAPTURE);
         $text = '';
         $steps = [[0, $offset]];
         $at = 0;

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Hafenbuch\Core\Format\Lexer;
 
+use Hafenbuch\Core\Text\Pattern;
+
 /**
  * The start tags of an HTML text (HTML Standard, section 13.2.5), leaving out comments and declarations.
  * No HTML is malformed; what cannot be a tag is text.
@@ -25,12 +27,12 @@ final class HtmlLexer
         for ($at = 0; ;) {
             Patience::spend();
             $at += $passOver->length($html, $at);
-            if (preg_match('~<(?:(!--)|([!?])|/[A-Za-z]|([A-Za-z][^\s/>\x00]*))~', $html, $match, PREG_OFFSET_CAPTURE | PREG_UNMATCHED_AS_NULL, $at) !== 1) {
+            if (! Pattern::matches('~<(?:(!--)|([!?])|/[A-Za-z]|([A-Za-z][^\s/>\x00]*))~', $html, $match, PREG_OFFSET_CAPTURE | PREG_UNMATCHED_AS_NULL, $at)) {
                 return;
             }
             $start = $match[0][1];
             if ($match[1][0] !== null) {
-                $at = self::afterComment($html, preg_match('~\G<!---?>~', $html, $short, 0, $start) === 1 ? $start + 2 : $start + 4);
+                $at = self::afterComment($html, Pattern::matches('~\G<!---?>~', $html, $short, 0, $start) ? $start + 2 : $start + 4);
 
                 continue;
             }
@@ -56,7 +58,7 @@ final class HtmlLexer
         $at = $start + 1 + strlen($name);
         $name = strtolower($name);
         $attributes = [];
-        while (preg_match(self::ATTRIBUTE, $html, $match, PREG_OFFSET_CAPTURE | PREG_UNMATCHED_AS_NULL, $at) === 1) {
+        while (Pattern::matches(self::ATTRIBUTE, $html, $match, PREG_OFFSET_CAPTURE | PREG_UNMATCHED_AS_NULL, $at)) {
             Patience::spend();
             foreach ([2 => '"', 3 => "'", 4 => ''] as $group => $quote) {
                 if ($match[$group][0] !== null) {
@@ -74,7 +76,7 @@ final class HtmlLexer
         // In XML an element that ends in its own tag holds nothing; in HTML the slash means nothing.
         $isEmpty = $isXml && $html[$close - 1] === '/';
         if (isset(self::RAW[$name]) && ! $isEmpty) {
-            $rawLength = preg_match('~</'.$name.'(?=[\s/>])~i', $html, $match, PREG_OFFSET_CAPTURE, $end) === 1 ? $match[0][1] - $end : strlen($html) - $end;
+            $rawLength = Pattern::matches('~</'.$name.'(?=[\s/>])~i', $html, $match, PREG_OFFSET_CAPTURE, $end) ? $match[0][1] - $end : strlen($html) - $end;
         }
 
         return new HtmlTag($name, $start, $end, $attributes, $rawLength);
@@ -83,7 +85,7 @@ final class HtmlLexer
     /** A comment ends with “-->”, and with “--!>” too (section 13.2.5.52). */
     private static function afterComment(string $html, int $from): int
     {
-        return preg_match('~--!?>~', $html, $match, PREG_OFFSET_CAPTURE, $from) === 1 ? $match[0][1] + strlen($match[0][0]) : strlen($html);
+        return Pattern::matches('~--!?>~', $html, $match, PREG_OFFSET_CAPTURE, $from) ? $match[0][1] + strlen($match[0][0]) : strlen($html);
     }
 
     private static function after(string $html, string $what, int $from): int

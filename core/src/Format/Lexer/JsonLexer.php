@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Hafenbuch\Core\Format\Lexer;
 
 use Hafenbuch\Core\Format\MalformedContent;
+use Hafenbuch\Core\Text\Pattern;
 
 /** Reads JSON (RFC 8259) without building it: a stack in place of recursion, so that no depth is too deep. */
 final class JsonLexer
@@ -67,7 +68,7 @@ final class JsonLexer
         }
         $this->skipSpace();
         $rootOffset = ($this->bytes[$this->at] ?? '') === '{' ? $this->at + 1 : null;
-        $rootIsEmpty = $rootOffset !== null && preg_match('~\G\{\s*\}~', $this->bytes, $match, 0, $this->at) === 1;
+        $rootIsEmpty = $rootOffset !== null && Pattern::matches('~\G\{\s*\}~', $this->bytes, $match, 0, $this->at);
         $this->attempt(fn () => $this->value(''));
         while ($this->open !== []) {
             $this->attempt($this->members(...));
@@ -140,7 +141,7 @@ final class JsonLexer
         $character = $this->bytes[$this->at] ?? '';
         if ($character === '{' || $character === '[') {
             $this->open($token, $character === '{' ? -1 : 0);
-        } elseif (preg_match(self::VALUE, $this->bytes, $match, 0, $this->at) === 1) {
+        } elseif (Pattern::matches(self::VALUE, $this->bytes, $match, 0, $this->at)) {
             if ($character === '"') {
                 $this->keep($token, $this->at + 1, strlen($match[1]));
             }
@@ -153,7 +154,7 @@ final class JsonLexer
     private function open(string $token, int $index): void
     {
         if ($this->open !== [] && $this->wanted !== null && count($this->open) < $this->wantedDepth
-            && preg_match($this->wanted->passedOver, $this->bytes, $match, 0, $this->at) === 1) {
+            && Pattern::matches($this->wanted->passedOver, $this->bytes, $match, 0, $this->at)) {
             $this->at += strlen($match[0]);
 
             return;
@@ -240,7 +241,7 @@ final class JsonLexer
         $last = count($this->open) - 1;
         if ($this->open[$last]['index'] >= 0) {
             $this->value((string) $this->open[$last]['index']++);
-        } elseif (preg_match(self::MEMBER, $this->bytes, $match, 0, $this->at) === 1) {
+        } elseif (Pattern::matches(self::MEMBER, $this->bytes, $match, 0, $this->at)) {
             $this->at += strlen($match[0]);
             if (! isset($match[3])) {
                 $this->keep(self::token($match[1]), $this->at - 1 - strlen($match[2]), strlen($match[2]));
@@ -256,12 +257,12 @@ final class JsonLexer
 
     private function key(): string
     {
-        if (preg_match(self::KEY, $this->bytes, $match, 0, $this->at) === 1) {
+        if (Pattern::matches(self::KEY, $this->bytes, $match, 0, $this->at)) {
             $this->at += strlen($match[0]);
 
             return $match[1];
         }
-        if (preg_match('~"'.self::CHARACTERS.'"[ \t\r\n]*+~A', $this->bytes, $match, 0, $this->at) !== 1) {
+        if (! Pattern::matches('~"'.self::CHARACTERS.'"[ \t\r\n]*+~A', $this->bytes, $match, 0, $this->at)) {
             throw $this->malformed('A string is due, in double quotes and closed');
         }
         $this->at += strlen($match[0]);

@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Hafenbuch\Core\Format\Lexer;
 
+use Hafenbuch\Core\Text\Pattern;
+use Hafenbuch\Core\Text\PatternFailed;
+
 /** Tells how much of a text nobody asked for. An expression that gives up, at a limit of its engine, rests for a while. */
 final class PassOver
 {
@@ -22,10 +25,11 @@ final class PassOver
             if ($at < ($this->restsUntil[$which] ?? 0)) {
                 continue;
             }
-            if (preg_match($expression, $bytes, $match, 0, $at) !== false) {
-                return strlen($match[0] ?? '');
+            try {
+                return Pattern::matches($expression, $bytes, $match, 0, $at) ? strlen($match[0]) : 0;
+            } catch (PatternFailed) {
+                $this->restsUntil[$which] = $at + self::REST_BYTES;
             }
-            $this->restsUntil[$which] = $at + self::REST_BYTES;
         }
 
         return 0;

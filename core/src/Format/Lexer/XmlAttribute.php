@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Hafenbuch\Core\Format\Lexer;
 
+use Hafenbuch\Core\Text\Pattern;
+
 /** `offset` is the first byte of the value, inside its quotes. */
 final readonly class XmlAttribute
 {
@@ -22,7 +24,7 @@ final readonly class XmlAttribute
         $attributes = [];
         $end = $offset + $length;
         $at = $offset + strspn($bytes, " \t\r\n", $offset, $length);
-        while ($at < $end && preg_match(self::PATTERN, $bytes, $match, PREG_OFFSET_CAPTURE | PREG_UNMATCHED_AS_NULL, $at) === 1) {
+        while ($at < $end && Pattern::matches(self::PATTERN, $bytes, $match, PREG_OFFSET_CAPTURE | PREG_UNMATCHED_AS_NULL, $at)) {
             Patience::spend();
             [$value, $start] = $match[2][0] !== null ? $match[2] : $match[3];
             $valueLength = strlen((string) $value);

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Hafenbuch\Core\Format\Lexer;
 
+use Hafenbuch\Core\Text\Pattern;
+
 /** Character and predefined entity references (XML 1.0, sections 4.1 and 4.6). Any other entity stays as it is written. */
 final class XmlEntities
 {
@@ -15,7 +17,7 @@ final class XmlEntities
             return $bytes;
         }
 
-        return preg_replace_callback(self::REFERENCE, static fn (array $m): string => self::character($m[0]), $bytes) ?? $bytes;
+        return Pattern::replaceWith(self::REFERENCE, static fn (array $m): string => self::character($m[0]), $bytes);
     }
 
     public static function character(string $reference): string

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Hafenbuch\Core\Format\Lexer;
 
 use Hafenbuch\Core\Format\MalformedContent;
+use Hafenbuch\Core\Text\Pattern;
 
 /**
  * Cuts XML 1.0 into tokens that together are every byte of it, and checks that tags balance.
@@ -113,7 +114,7 @@ final class XmlLexer
         if ($length > 0) {
             return $this->token(XmlTokenKind::Elements, $length);
         }
-        if (preg_match(self::START_TAG, $this->bytes, $match, 0, $start) !== 1) {
+        if (! Pattern::matches(self::START_TAG, $this->bytes, $match, 0, $start)) {
             return $this->brokenTag($start);
         }
         [$all, $name, $attributes, $slash] = $match;
@@ -142,7 +143,7 @@ final class XmlLexer
     /** Takes a tag for as far as it goes well; the rest of it, up to the next bracket, is passed. */
     private function brokenTag(int $start): XmlToken
     {
-        if (preg_match('~<('.self::NAME.')((?:\s+'.self::NAME.'\s*=\s*(?:"[^"<]*"|\'[^\'<]*\'))*+)\s*~A', $this->bytes, $match, 0, $start) !== 1) {
+        if (! Pattern::matches('~<('.self::NAME.')((?:\s+'.self::NAME.'\s*=\s*(?:"[^"<]*"|\'[^\'<]*\'))*+)\s*~A', $this->bytes, $match, 0, $start)) {
             return $this->broken($start, 1, 'A “<” that starts no tag');
         }
         [$good, $name, $attributes] = $match;
@@ -158,7 +159,7 @@ final class XmlLexer
     private function endTag(): XmlToken
     {
         $start = $this->position;
-        if (preg_match('~\G</('.self::NAME.')\s*>~', $this->bytes, $match, 0, $start) !== 1) {
+        if (! Pattern::matches('~\G</('.self::NAME.')\s*>~', $this->bytes, $match, 0, $start)) {
             return $this->broken($start, 2, 'An end tag that is not well-formed');
         }
         $expected = $this->open === [] ? null : end($this->open);
@@ -183,7 +184,7 @@ final class XmlLexer
     {
         $start = $this->position;
         $close = $this->ends->next('?>', $start);
-        if ($close === null || preg_match('~\G<\?('.self::NAME.')~', $this->bytes, $match, 0, $start) !== 1) {
+        if ($close === null || ! Pattern::matches('~\G<\?('.self::NAME.')~', $this->bytes, $match, 0, $start)) {
             return $this->broken($start, 2, 'A processing instruction that is not closed');
         }
         $inner = $start + strlen($match[0]);

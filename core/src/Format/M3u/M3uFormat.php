@@ -6,8 +6,8 @@ namespace Hafenbuch\Core\Format\M3u;
 
 use Hafenbuch\Core\Format\Editing\LineEditing;
 use Hafenbuch\Core\Format\Editing\ReferenceEditing;
-use Hafenbuch\Core\Format\Format;
 use Hafenbuch\Core\Format\Language;
+use Hafenbuch\Core\Format\Legacy;
 use Hafenbuch\Core\Format\Lexer\Lines;
 use Hafenbuch\Core\Format\Lexer\Patience;
 use Hafenbuch\Core\Format\Notation\Inserted;
@@ -16,12 +16,13 @@ use Hafenbuch\Core\Format\ParsedContent;
 use Hafenbuch\Core\Reference\AddressStyle;
 use Hafenbuch\Core\Reference\FieldSite;
 use Hafenbuch\Core\Reference\ReferenceSite;
+use Hafenbuch\Core\Text\Pattern;
 
 /**
  * M3U and M3U8 playlists. One with #EXT-X- tags is a media playlist (RFC 8216), whose lines and URI attributes
  * are URI references; in any other a line is a file's path as it is, or an absolute address.
  */
-final class M3uFormat implements Format
+final class M3uFormat implements Legacy
 {
     /** Attributes that hold an address (RFC 8216; its revision, draft-pantos-hls-rfc8216bis, for content steering and interstitials). */
     private const ADDRESSES = ['URI', 'SERVER-URI', 'X-ASSET-URI', 'X-ASSET-LIST'];
@@ -53,16 +54,16 @@ final class M3uFormat implements Format
 
     public function read(string $bytes): ParsedContent
     {
-        $isMedia = preg_match('~^#EXT-X-~m', $bytes) === 1;
+        $isMedia = Pattern::matches('~^#EXT-X-~m', $bytes);
         $references = [];
         $track = $this->track();
         $title = null;
         $afterHead = null;
         foreach (Lines::of($bytes) as $offset => $line) {
             if ($line[0] !== '#') {
-                $style = $isMedia || preg_match('~^[a-z][a-z0-9+.\-]+://~i', $line) === 1 ? AddressStyle::Uri : AddressStyle::PlainPath;
+                $style = $isMedia || Pattern::matches('~^[a-z][a-z0-9+.\-]+://~i', $line) ? AddressStyle::Uri : AddressStyle::PlainPath;
                 $references[] = new ReferenceSite('track', $offset, strlen($line), $line, $track, $style, $isMedia ? AddressStyle::Uri : AddressStyle::PlainPath);
-            } elseif ($isMedia && preg_match('~^#EXT-X-[A-Z-]++:~', $line, $match) === 1) {
+            } elseif ($isMedia && Pattern::matches('~^#EXT-X-[A-Z-]++:~', $line, $match)) {
                 array_push($references, ...$this->inAttributes($line, strlen($match[0]), $offset));
             } elseif (str_starts_with($line, '#PLAYLIST:') && $title === null) {
                 $value = ltrim(substr($line, 10), " \t");
@@ -86,7 +87,7 @@ final class M3uFormat implements Format
     private function inAttributes(string $line, int $at, int $offset): array
     {
         $sites = [];
-        while (preg_match('~\G[ \t,]*+([A-Z0-9\-]++)=(?:"([^"]*+)"|[^,]*+)~', $line, $match, PREG_OFFSET_CAPTURE | PREG_UNMATCHED_AS_NULL, $at) === 1) {
+        while (Pattern::matches('~\G[ \t,]*+([A-Z0-9\-]++)=(?:"([^"]*+)"|[^,]*+)~', $line, $match, PREG_OFFSET_CAPTURE | PREG_UNMATCHED_AS_NULL, $at)) {
             Patience::spend();
             $at = $match[0][1] + strlen((string) $match[0][0]);
             if (in_array($match[1][0], self::ADDRESSES, true) && (string) $match[2][0] !== '') {
@@ -99,7 +100,7 @@ final class M3uFormat implements Format
 
     public function blank(string $title): string
     {
-        return "#EXTM3U\n#PLAYLIST:".trim(preg_replace('~\s+~', ' ', $title) ?? '')."\n";
+        return "#EXTM3U\n#PLAYLIST:".trim(Pattern::replace('~\s+~', ' ', $title))."\n";
     }
 
     public function editing(): ReferenceEditing

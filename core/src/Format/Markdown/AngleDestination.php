@@ -6,6 +6,7 @@ namespace Hafenbuch\Core\Format\Markdown;
 
 use Hafenbuch\Core\Reference\Notation;
 use Hafenbuch\Core\Reference\UnwritableValue;
+use Hafenbuch\Core\Text\Pattern;
 
 /** The inside of a link destination in angle brackets (CommonMark, section 6.3). */
 final readonly class AngleDestination implements Notation
@@ -20,7 +21,7 @@ final readonly class AngleDestination implements Notation
         if (str_contains($value, "\0")) {
             throw UnwritableValue::in('Markdown', $value, 'it has a NUL character');
         }
-        $escaped = preg_replace('~[\\\\<>]~', '\\\\$0', MarkdownEscapes::encodeEntities($value)) ?? $value;
+        $escaped = Pattern::replace('~[\\\\<>]~', '\\\\$0', MarkdownEscapes::encodeEntities($value));
 
         return strtr($escaped, ["\n" => '&#10;', "\r" => '&#13;']);
     }

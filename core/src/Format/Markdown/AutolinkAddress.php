@@ -6,6 +6,7 @@ namespace Hafenbuch\Core\Format\Markdown;
 
 use Hafenbuch\Core\Reference\Notation;
 use Hafenbuch\Core\Reference\UnwritableValue;
+use Hafenbuch\Core\Text\Pattern;
 
 /** The inside of an autolink (CommonMark, section 6.5), which takes an absolute address and has no escapes. */
 final readonly class AutolinkAddress implements Notation
@@ -19,7 +20,7 @@ final readonly class AutolinkAddress implements Notation
 
     public function encode(string $value): string
     {
-        if (preg_match('~^'.self::PATTERN.'$~D', $value) !== 1) {
+        if (! Pattern::matches('~^'.self::PATTERN.'$~D', $value)) {
             throw UnwritableValue::in('an autolink', $value, 'only an absolute address without spaces can stand there; write it as [text](address)');
         }
 

@@ -6,6 +6,7 @@ namespace Hafenbuch\Core\Format\Markdown;
 
 use Hafenbuch\Core\Reference\Notation;
 use Hafenbuch\Core\Reference\UnwritableValue;
+use Hafenbuch\Core\Text\Pattern;
 
 /** A link destination without angle brackets (CommonMark, section 6.3). */
 final readonly class BareDestination implements Notation
@@ -23,8 +24,8 @@ final readonly class BareDestination implements Notation
         if ($value === '') {
             return '<>';
         }
-        $escaped = preg_replace('~[\\\\()<>]~', '\\\\$0', MarkdownEscapes::encodeEntities($value)) ?? $value;
+        $escaped = Pattern::replace('~[\\\\()<>]~', '\\\\$0', MarkdownEscapes::encodeEntities($value));
 
-        return preg_replace_callback('~[\x01-\x20\x7f]~', static fn (array $m): string => '&#'.ord($m[0]).';', $escaped) ?? '';
+        return Pattern::replaceWith('~[\x01-\x20\x7f]~', static fn (array $m): string => '&#'.ord($m[0]).';', $escaped);
     }
 }

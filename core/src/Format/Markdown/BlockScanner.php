@@ -6,6 +6,7 @@ namespace Hafenbuch\Core\Format\Markdown;
 
 use Hafenbuch\Core\Format\Lexer\DecodedText;
 use Hafenbuch\Core\Format\Lexer\Patience;
+use Hafenbuch\Core\Text\Pattern;
 
 /**
  * The block structure of a Markdown file (CommonMark, sections 3 to 5 and the appendix's parsing strategy),
@@ -82,7 +83,7 @@ final class BlockScanner
     /** The length of this and all lines after it that begin with a letter, as long as their ends are line feeds. */
     private static function run(string $bytes, int $start, int $length): int
     {
-        return preg_match('~\G(?:[A-Za-z][^\r\n]*+\n)++~', $bytes, $match, 0, $start) === 1 ? strlen($match[0]) - 1 : $length;
+        return Pattern::matches('~\G(?:[A-Za-z][^\r\n]*+\n)++~', $bytes, $match, 0, $start) ? strlen($match[0]) - 1 : $length;
     }
 
     private function line(LineCursor $line): void
@@ -265,7 +266,7 @@ final class BlockScanner
             return;
         }
         $this->htmlLines[] = $this->line->rest();
-        if ($this->htmlEnd !== '' && preg_match((string) $this->htmlEnd, $this->line->text()) === 1) {
+        if ($this->htmlEnd !== '' && Pattern::matches((string) $this->htmlEnd, $this->line->text())) {
             $this->closeLeaf();
         }
     }
@@ -275,7 +276,7 @@ final class BlockScanner
         $this->fillItem();
         [$offset, $length] = $this->line->rest();
         $text = rtrim(substr($this->bytes, $offset + $level, $length - $level), " \t");
-        $text = preg_replace('~(?:^|(?<=[ \t]))#+$~', '', $text) ?? $text;
+        $text = Pattern::replace('~(?:^|(?<=[ \t]))#+$~', '', $text);
         $lead = strspn($text, " \t");
         $this->heading([[$offset + $level + $lead, strlen(trim($text, " \t"))]], $level);
     }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Hafenbuch\Core\Format\Markdown;
 
 use Hafenbuch\Core\Reference\ReferenceSite;
+use Hafenbuch\Core\Text\Pattern;
 
 /** A link reference definition (CommonMark, section 4.7). */
 final readonly class Definition
@@ -14,6 +15,6 @@ final readonly class Definition
     /** Labels match after case folding and with their white space collapsed (section 4.7). */
     public static function normalise(string $label): string
     {
-        return mb_convert_case(preg_replace('~[ \t\r\n]+~', ' ', trim($label, " \t\r\n")) ?? $label, MB_CASE_FOLD, 'UTF-8');
+        return mb_convert_case(Pattern::replace('~[ \t\r\n]+~', ' ', trim($label, " \t\r\n")), MB_CASE_FOLD, 'UTF-8');
     }
 }

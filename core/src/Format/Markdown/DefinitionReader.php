@@ -6,6 +6,7 @@ namespace Hafenbuch\Core\Format\Markdown;
 
 use Hafenbuch\Core\Format\Lexer\DecodedText;
 use Hafenbuch\Core\Format\Lexer\Patience;
+use Hafenbuch\Core\Text\Pattern;
 
 /** Takes the link reference definitions off the start of a paragraph (CommonMark, section 4.7). */
 final class DefinitionReader
@@ -20,7 +21,7 @@ final class DefinitionReader
     {
         $text = $paragraph->text;
         $at = 0;
-        while (preg_match(self::LABEL, $text, $match, 0, $at) === 1) {
+        while (Pattern::matches(self::LABEL, $text, $match, 0, $at)) {
             Patience::spend();
             $start = $at + strlen($match[0]);
             $destination = Destination::at($paragraph, $start);
@@ -41,10 +42,10 @@ final class DefinitionReader
     /** The position behind the definition's last line, or null where something else follows in it. */
     private static function end(string $text, int $at): ?int
     {
-        $lineEnd = preg_match('~\G[ \t]*(?:\n|$)~D', $text, $match, 0, $at) === 1 ? $at + strlen($match[0]) : null;
-        if (preg_match('~\G(?:[ \t]+\n?|[ \t]*\n)[ \t]*~', $text, $match, 0, $at) === 1) {
+        $lineEnd = Pattern::matches('~\G[ \t]*(?:\n|$)~D', $text, $match, 0, $at) ? $at + strlen($match[0]) : null;
+        if (Pattern::matches('~\G(?:[ \t]+\n?|[ \t]*\n)[ \t]*~', $text, $match, 0, $at)) {
             $titleEnd = Destination::titleEnd($text, $at + strlen($match[0]));
-            if ($titleEnd !== null && preg_match('~\G[ \t]*(?:\n|$)~D', $text, $after, 0, $titleEnd) === 1) {
+            if ($titleEnd !== null && Pattern::matches('~\G[ \t]*(?:\n|$)~D', $text, $after, 0, $titleEnd)) {
                 return $titleEnd + strlen($after[0]);
             }
         }

@@ -6,6 +6,7 @@ namespace Hafenbuch\Core\Format\Markdown;
 
 use Hafenbuch\Core\Format\Lexer\DecodedText;
 use Hafenbuch\Core\Reference\ReferenceSite;
+use Hafenbuch\Core\Text\Pattern;
 
 /** Reads a link destination and title (CommonMark, section 6.3) at a position of a text. */
 final readonly class Destination
@@ -27,9 +28,9 @@ final readonly class Destination
     /** The position behind a title that begins here, or null where none does. */
     public static function titleEnd(string $text, int $at): ?int
     {
-        $found = preg_match('~\G(?:"(?:[^"\\\\]++|\\\\.)*+"|\'(?:[^\'\\\\]++|\\\\.)*+\'|\((?:[^()\\\\]++|\\\\.)*+\))~s', $text, $match, 0, $at);
+        $isFound = Pattern::matches('~\G(?:"(?:[^"\\\\]++|\\\\.)*+"|\'(?:[^\'\\\\]++|\\\\.)*+\'|\((?:[^()\\\\]++|\\\\.)*+\))~s', $text, $match, 0, $at);
 
-        return $found === 1 ? $at + strlen($match[0]) : null;
+        return $isFound ? $at + strlen($match[0]) : null;
     }
 
     public function site(string $kind): ReferenceSite
@@ -66,7 +67,7 @@ final readonly class Destination
             $at += strcspn($text, "\\()\x00\x01\x02\x03\x04\x05\x06\x07\x08\t\n\v\f\r\x0e\x0f\x10\x11\x12\x13\x14\x15\x16\x17\x18\x19\x1a\e\x1c\x1d\x1e\x1f \x7f", $at);
             $character = $text[$at] ?? '';
             if ($character === '\\') {
-                $at += preg_match('~\G\\\\['.MarkdownEscapes::PUNCTUATION.']~', $text, $match, 0, $at) === 1 ? 2 : 1;
+                $at += Pattern::matches('~\G\\\\['.MarkdownEscapes::PUNCTUATION.']~', $text, $match, 0, $at) ? 2 : 1;
             } elseif ($character === '(') {
                 if (++$depth > 32) {
                     return null;

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Hafenbuch\Core\Format\Markdown;
 
 use Hafenbuch\Core\Reference\FieldSite;
+use Hafenbuch\Core\Text\Pattern;
 
 /** The YAML between two `---` lines at the very start of a file, of which the one-line title and description are read. */
 final readonly class FrontMatter
@@ -19,12 +20,12 @@ final readonly class FrontMatter
 
     public static function of(string $bytes): self
     {
-        if (preg_match('~\A(?:\xEF\xBB\xBF)?---[ \t]*+\r?\n((?:(?!(?:---|\.\.\.)[ \t]*+(?:\r?\n|\z))[^\n]*+\n)*+)(?:---|\.\.\.)[ \t]*+(?:\r?\n|\z)~', $bytes, $match, PREG_OFFSET_CAPTURE) !== 1) {
+        if (! Pattern::matches('~\A(?:\xEF\xBB\xBF)?---[ \t]*+\r?\n((?:(?!(?:---|\.\.\.)[ \t]*+(?:\r?\n|\z))[^\n]*+\n)*+)(?:---|\.\.\.)[ \t]*+(?:\r?\n|\z)~', $bytes, $match, PREG_OFFSET_CAPTURE)) {
             return new self(str_starts_with($bytes, "\u{FEFF}") ? 3 : 0, []);
         }
         [$yaml, $start] = $match[1];
         $fields = [];
-        preg_match_all('~^(title|description):[ \t]+("(?:[^"\\\\\n]++|\\\\.)*+"|\'(?:[^\'\n]++|\'\')*+\'|[^\s"\'|>&*!%@`\[{#-](?:[^\n\r#]|(?<=\S)#)*?)[ \t]*(?:[ \t]#[^\n]*)?\r?$~m', $yaml, $lines, PREG_SET_ORDER | PREG_OFFSET_CAPTURE);
+        Pattern::matchAll('~^(title|description):[ \t]+("(?:[^"\\\\\n]++|\\\\.)*+"|\'(?:[^\'\n]++|\'\')*+\'|[^\s"\'|>&*!%@`\[{#-](?:[^\n\r#]|(?<=\S)#)*?)[ \t]*(?:[ \t]#[^\n]*)?\r?$~m', $yaml, $lines, PREG_SET_ORDER | PREG_OFFSET_CAPTURE);
         foreach ($lines as $line) {
             $notation = new YamlScalar;
             [$scalar, $offset] = $line[2];

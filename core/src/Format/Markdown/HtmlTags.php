@@ -8,6 +8,7 @@ use Hafenbuch\Core\Format\Lexer\DecodedText;
 use Hafenbuch\Core\Format\Lexer\Patience;
 use Hafenbuch\Core\Format\Notation\HtmlAttributeValue;
 use Hafenbuch\Core\Reference\ReferenceSite;
+use Hafenbuch\Core\Text\Pattern;
 
 /** Pictures, links and media among the HTML in Markdown. */
 final class HtmlTags
@@ -39,11 +40,11 @@ final class HtmlTags
     /** @return list<ReferenceSite> */
     public static function inTag(DecodedText $text, string $tag, int $at): array
     {
-        if (preg_match('~^<('.implode('|', array_keys(self::URLS)).')(?=[\s/>])~i', $tag, $match) !== 1) {
+        if (! Pattern::matches('~^<('.implode('|', array_keys(self::URLS)).')(?=[\s/>])~i', $tag, $match)) {
             return [];
         }
         $kinds = self::URLS[strtolower($match[1])];
-        preg_match_all('~\s++([A-Za-z_:][A-Za-z0-9_.:\-]*+)\s*+=\s*+(?:([^\s"\'=<>`]++)|\'([^\']*+)\'|"([^"]*+)")~', $tag, $attributes, PREG_SET_ORDER | PREG_OFFSET_CAPTURE | PREG_UNMATCHED_AS_NULL);
+        Pattern::matchAll('~\s++([A-Za-z_:][A-Za-z0-9_.:\-]*+)\s*+=\s*+(?:([^\s"\'=<>`]++)|\'([^\']*+)\'|"([^"]*+)")~', $tag, $attributes, PREG_SET_ORDER | PREG_OFFSET_CAPTURE | PREG_UNMATCHED_AS_NULL);
         $sites = [];
         foreach ($attributes as $found) {
             $name = strtolower((string) $found[1][0]);

@@ -7,6 +7,7 @@ namespace Hafenbuch\Core\Format\Markdown;
 use Hafenbuch\Core\Format\Lexer\DecodedText;
 use Hafenbuch\Core\Format\Lexer\Patience;
 use Hafenbuch\Core\Reference\ReferenceSite;
+use Hafenbuch\Core\Text\Pattern;
 
 /** Finds the addresses in a paragraph or heading, in the order of precedence of CommonMark, section 6. */
 final class InlineScanner
@@ -176,7 +177,7 @@ final class InlineScanner
     {
         $label = null;
         $end = $this->at;
-        if (preg_match('~\G\[((?:[^\[\]\\\\]|\\\\.){0,999}+)\]~s', $this->source, $match, 0, $this->at) === 1) {
+        if (Pattern::matches('~\G\[((?:[^\[\]\\\\]|\\\\.){0,999}+)\]~s', $this->source, $match, 0, $this->at)) {
             $end += strlen($match[0]);
             $label = $match[1];
         }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Hafenbuch\Core\Format\Markdown;
 
+use Hafenbuch\Core\Text\Pattern;
+
 /** A position in one line that counts columns, where a tab reaches to the next multiple of four (CommonMark, section 2.2). */
 final class LineCursor
 {
@@ -49,7 +51,7 @@ final class LineCursor
     /** Matches at the first character; `$` stands for the line's end. */
     public function match(string $pattern): ?string
     {
-        return preg_match($pattern, $this->text(), $match) === 1 ? $match[0] : null;
+        return Pattern::matches($pattern, $this->text(), $match) ? $match[0] : null;
     }
 
     /** From the first character to the line's end. */

@@ -9,6 +9,7 @@ use Hafenbuch\Core\Format\Editing\ReferenceEditing;
 use Hafenbuch\Core\Format\Editing\Removal;
 use Hafenbuch\Core\Format\Notation\Inserted;
 use Hafenbuch\Core\Reference\ReferenceSite;
+use Hafenbuch\Core\Text\Pattern;
 
 /** New links and images are paragraphs at the end. An image goes whole; a link leaves its text. */
 final readonly class MarkdownEditing implements ReferenceEditing
@@ -31,7 +32,7 @@ final readonly class MarkdownEditing implements ReferenceEditing
     public function removal(string $bytes, ReferenceSite $site): ?array
     {
         $close = $this->end($bytes, $site->offset + $site->length);
-        $open = preg_match('~\]\([ \t]*\n?[ \t]*<?$~', substr($bytes, 0, $site->offset), $match) === 1 ? $site->offset - strlen($match[0]) : null;
+        $open = Pattern::matches('~\]\([ \t]*\n?[ \t]*<?$~', substr($bytes, 0, $site->offset), $match) ? $site->offset - strlen($match[0]) : null;
         if (! in_array($site->kind, ['link', 'image'], true) || $close === null || $open === null) {
             return null;
         }

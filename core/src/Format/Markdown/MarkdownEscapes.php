@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Hafenbuch\Core\Format\Markdown;
 
+use Hafenbuch\Core\Text\Pattern;
+
 /** Backslash escapes and entity references (CommonMark, sections 2.4 and 2.5). */
 final class MarkdownEscapes
 {
@@ -17,17 +19,17 @@ final class MarkdownEscapes
             return $bytes;
         }
 
-        return preg_replace_callback(
+        return Pattern::replaceWith(
             '~\\\\(['.self::PUNCTUATION.'])|'.self::ENTITY.'~',
             static fn (array $m): string => isset($m[1]) ? $m[1] : self::entity($m[0]),
             $bytes,
-        ) ?? $bytes;
+        );
     }
 
     /** Keeps an ampersand from being read as the start of an entity. */
     public static function encodeEntities(string $value): string
     {
-        return preg_replace('~&(?=#[0-9]|#[xX]|[A-Za-z])~', '&amp;', $value) ?? $value;
+        return Pattern::replace('~&(?=#[0-9]|#[xX]|[A-Za-z])~', '&amp;', $value);
     }
 
     private static function entity(string $reference): string

@@ -6,6 +6,7 @@ namespace Hafenbuch\Core\Format\Markdown;
 
 use Hafenbuch\Core\Format\Lexer\Patience;
 use Hafenbuch\Core\Format\Lexer\Terminators;
+use Hafenbuch\Core\Text\Pattern;
 
 /** What begins with “<” in a text of Markdown: tags, autolinks, comments, instructions, declarations, CDATA sections (CommonMark, sections 6.5 and 6.6). */
 final class Markup
@@ -43,12 +44,12 @@ final class Markup
     {
         $next = $this->text[$at + 1] ?? '';
         $isClosing = $next === '/';
-        if ((! $isClosing && ! ctype_alpha($next)) || $this->ends->next('>', $at) === null || preg_match(self::NAME, $this->text, $match, 0, $at) !== 1) {
+        if ((! $isClosing && ! ctype_alpha($next)) || $this->ends->next('>', $at) === null || ! Pattern::matches(self::NAME, $this->text, $match, 0, $at)) {
             return null;
         }
         $end = $at + strlen($match[0]);
         // One at a time: no expression takes as many as there can be.
-        while (! $isClosing && preg_match(self::ATTRIBUTE, $this->text, $match, 0, $end) === 1) {
+        while (! $isClosing && Pattern::matches(self::ATTRIBUTE, $this->text, $match, 0, $end)) {
             Patience::spend();
             $end += strlen($match[0]);
         }
@@ -62,6 +63,6 @@ final class Markup
     public function autolink(int $at): ?string
     {
         return ctype_alpha($this->text[$at + 1] ?? '') && $this->ends->next('>', $at) !== null
-            && preg_match('~\G<('.AutolinkAddress::PATTERN.')>~', $this->text, $match, 0, $at) === 1 ? $match[1] : null;
+            && Pattern::matches('~\G<('.AutolinkAddress::PATTERN.')>~', $this->text, $match, 0, $at) ? $match[1] : null;
     }
 }

@@ -6,6 +6,7 @@ namespace Hafenbuch\Core\Format\Markdown;
 
 use Hafenbuch\Core\Reference\Notation;
 use Hafenbuch\Core\Reference\UnwritableValue;
+use Hafenbuch\Core\Text\Pattern;
 
 /** A scalar on one line, with its quotes if it has any (YAML 1.2, section 7.3). */
 final readonly class YamlScalar implements Notation
@@ -26,18 +27,18 @@ final readonly class YamlScalar implements Notation
 
     public function encode(string $value): string
     {
-        if (preg_match('~[\x00-\x08\x0b-\x1f\x7f]~', $value) === 1) {
+        if (Pattern::matches('~[\x00-\x08\x0b-\x1f\x7f]~', $value)) {
             throw UnwritableValue::in('front matter', $value, 'it has a control character');
         }
-        $isPlain = preg_match('~^[\pL][^:#\n\t"\'\\\\]*(?<![ ])$~Du', $value) === 1
-            && preg_match('~^(?:true|false|yes|no|on|off|null|[yn])$~i', $value) !== 1;
+        $isPlain = mb_check_encoding($value, 'UTF-8') && Pattern::matches('~^[\pL][^:#\n\t"\'\\\\]*(?<![ ])$~Du', $value)
+            && ! Pattern::matches('~^(?:true|false|yes|no|on|off|null|[yn])$~i', $value);
 
         return $isPlain ? $value : '"'.strtr($value, ['\\' => '\\\\', '"' => '\\"', "\n" => '\\n', "\t" => '\\t']).'"';
     }
 
     private function decodeDouble(string $inner): string
     {
-        return preg_replace_callback(
+        return Pattern::replaceWith(
             '~\\\\(?:x([0-9A-Fa-f]{2})|u([0-9A-Fa-f]{4})|U([0-9A-Fa-f]{8})|(.))~s',
             static function (array $m): string {
                 $code = $m[1].($m[2] ?? '').($m[3] ?? '');
@@ -45,6 +46,6 @@ final readonly class YamlScalar implements Notation
                 return $code !== '' ? (mb_chr((int) hexdec($code), 'UTF-8') ?: "\u{FFFD}") : (self::ESCAPES[$m[4] ?? ''] ?? ($m[4] ?? ''));
             },
             $inner,
-        ) ?? $inner;
+        );
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Hafenbuch\Core\Format\Notation;
 
 use Hafenbuch\Core\Reference\UnwritableValue;
+use Hafenbuch\Core\Text\Pattern;
 
 /** Escaped code points (CSS Syntax 3, section 4.3.7). */
 final class CssEscapes
@@ -15,7 +16,7 @@ final class CssEscapes
             return $bytes;
         }
 
-        return preg_replace_callback(
+        return Pattern::replaceWith(
             '~\\\\(?:([0-9A-Fa-f]{1,6})(?:\r\n|[ \t\r\n\f])?|(\r\n|[\r\n\f])|(.))~su',
             static fn (array $m): string => match (true) {
                 $m[1] !== '' => self::character((int) hexdec($m[1])),
@@ -23,7 +24,7 @@ final class CssEscapes
                 default => $m[3] ?? '',
             },
             $bytes,
-        ) ?? $bytes;
+        );
     }
 
     /** @throws UnwritableValue */

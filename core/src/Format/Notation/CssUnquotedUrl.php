@@ -6,6 +6,7 @@ namespace Hafenbuch\Core\Format\Notation;
 
 use Hafenbuch\Core\Reference\Notation;
 use Hafenbuch\Core\Reference\UnwritableValue;
+use Hafenbuch\Core\Text\Pattern;
 
 /** An address that stands in url() without quotes (CSS Syntax 3, section 4.3.6). */
 final readonly class CssUnquotedUrl implements Notation
@@ -22,10 +23,10 @@ final readonly class CssUnquotedUrl implements Notation
             throw UnwritableValue::in('url() without quotes', $value, 'it is empty');
         }
 
-        return preg_replace_callback(
+        return Pattern::replaceWith(
             '~[\x00-\x20\x7f"\'()\\\\]~',
             static fn (array $m): string => $m[0] === ' ' || ctype_punct($m[0]) ? '\\'.$m[0] : sprintf('\\%x ', ord($m[0])),
             $value,
-        ) ?? '';
+        );
     }
 }

@@ -6,6 +6,7 @@ namespace Hafenbuch\Core\Format\Notation;
 
 use Hafenbuch\Core\Reference\Notation;
 use Hafenbuch\Core\Reference\UnwritableValue;
+use Hafenbuch\Core\Text\Pattern;
 
 /** An attribute's value in an HTML tag (HTML Standard, section 13.1.2.3). */
 final readonly class HtmlAttributeValue implements Notation
@@ -20,7 +21,7 @@ final readonly class HtmlAttributeValue implements Notation
 
     public function encode(string $value): string
     {
-        if (preg_match('~[\x00-\x08\x0b\x0e-\x1f\x7f]~', $value) === 1) {
+        if (Pattern::matches('~[\x00-\x08\x0b\x0e-\x1f\x7f]~', $value)) {
             throw UnwritableValue::in('HTML', $value, 'it has a control character');
         }
         if ($this->quote === '' && $value === '') {
@@ -28,10 +29,10 @@ final readonly class HtmlAttributeValue implements Notation
         }
         $special = $this->quote === '' ? '~[\s"\'=<>`&]~' : '~[&<>\n\r'.$this->quote.']~';
 
-        return preg_replace_callback(
+        return Pattern::replaceWith(
             $special,
             static fn (array $m): string => $m[0] === '&' ? '&amp;' : '&#'.ord($m[0]).';',
             $value,
-        ) ?? '';
+        );
     }
 }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Hafenbuch\Core\Format\Notation;
 
+use Hafenbuch\Core\Text\Pattern;
+
 /** Character references in an attribute's value (HTML Standard, section 13.2.5.72 and those after it). */
 final class HtmlReferences
 {
@@ -20,7 +22,7 @@ final class HtmlReferences
 
     public static function decode(string $bytes): string
     {
-        return str_contains($bytes, '&') ? preg_replace_callback(self::pattern(), static fn (array $match): string => self::character($match[0]), $bytes) ?? $bytes : $bytes;
+        return str_contains($bytes, '&') ? Pattern::replaceWith(self::pattern(), static fn (array $match): string => self::character($match[0]), $bytes) : $bytes;
     }
 
     public static function character(string $reference): string

@@ -11,6 +11,12 @@ final readonly class Inserted implements Notation
 {
     public function __construct(private string $before, private Notation $inner, private string $after) {}
 
+    /** @param callable(string): string $spell how what stands around the value is spelled there */
+    public function spelled(callable $spell): self
+    {
+        return new self($spell($this->before), $this->inner, $spell($this->after));
+    }
+
     public function decode(string $bytes): string
     {
         return $bytes === ''

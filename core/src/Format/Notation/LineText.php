@@ -6,6 +6,7 @@ namespace Hafenbuch\Core\Format\Notation;
 
 use Hafenbuch\Core\Reference\Notation;
 use Hafenbuch\Core\Reference\UnwritableValue;
+use Hafenbuch\Core\Text\Pattern;
 
 /** Text on a line of its own, or a part of one, in a syntax that has no escapes. */
 final readonly class LineText implements Notation
@@ -26,9 +27,9 @@ final readonly class LineText implements Notation
     {
         $why = match (true) {
             $value === '' => 'it is empty',
-            preg_match('~[\r\n\0]~', $value) === 1 => 'it is longer than one line',
-            preg_match('~^[ \t]|[ \t]$~', $value) === 1 => 'white space at its ends would be lost',
-            preg_match($this->never, $value) === 1 => $this->why,
+            Pattern::matches('~[\r\n\0]~', $value) => 'it is longer than one line',
+            Pattern::matches('~^[ \t]|[ \t]$~', $value) => 'white space at its ends would be lost',
+            Pattern::matches($this->never, $value) => $this->why,
             default => null,
         };
         if ($why !== null) {

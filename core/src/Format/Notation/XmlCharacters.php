@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Hafenbuch\Core\Format\Notation;
 
 use Hafenbuch\Core\Reference\UnwritableValue;
+use Hafenbuch\Core\Text\Pattern;
 
 final class XmlCharacters
 {
@@ -15,7 +16,7 @@ final class XmlCharacters
      */
     public static function check(string $value): void
     {
-        if (preg_match('~^[\x{9}\x{A}\x{D}\x{20}-\x{D7FF}\x{E000}-\x{FFFD}\x{10000}-\x{10FFFF}]*$~Du', $value) !== 1) {
+        if (! mb_check_encoding($value, 'UTF-8') || ! Pattern::matches('~^[\x{9}\x{A}\x{D}\x{20}-\x{D7FF}\x{E000}-\x{FFFD}\x{10000}-\x{10FFFF}]*$~Du', $value)) {
             throw UnwritableValue::in('XML', $value, 'it has a character that XML does not allow');
         }
     }

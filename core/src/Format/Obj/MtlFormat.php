@@ -8,14 +8,16 @@ use Hafenbuch\Core\Format\Bulky;
 use Hafenbuch\Core\Format\Editing\LineEditing;
 use Hafenbuch\Core\Format\Editing\ReferenceEditing;
 use Hafenbuch\Core\Format\Language;
+use Hafenbuch\Core\Format\Legacy;
 use Hafenbuch\Core\Format\Lexer\Lines;
 use Hafenbuch\Core\Format\Notation\LineText;
 use Hafenbuch\Core\Format\ParsedContent;
 use Hafenbuch\Core\Reference\AddressStyle;
 use Hafenbuch\Core\Reference\ReferenceSite;
+use Hafenbuch\Core\Text\Pattern;
 
 /** MTL materials (the format's description, “Texture map statements” and “Reflection map statement”): the file behind a statement's options. */
-final class MtlFormat implements Bulky
+final class MtlFormat implements Bulky, Legacy
 {
     private const STATEMENT = '~^(?:map_(?!aat[ \t])[A-Za-z]+|bump|disp|decal|refl|norm)[ \t]+~i';
 
@@ -51,11 +53,11 @@ final class MtlFormat implements Bulky
     {
         $references = [];
         foreach (Lines::of($bytes) as $offset => $line) {
-            if (preg_match(self::STATEMENT, $line, $match) !== 1) {
+            if (! Pattern::matches(self::STATEMENT, $line, $match)) {
                 continue;
             }
             $at = strlen($match[0]);
-            while (preg_match(self::OPTION, $line, $option, 0, $at) === 1) {
+            while (Pattern::matches(self::OPTION, $line, $option, 0, $at)) {
                 $at += strlen($option[0]);
             }
             $name = substr($line, $at);
@@ -70,7 +72,7 @@ final class MtlFormat implements Bulky
 
     public function blank(string $title): string
     {
-        return '# '.trim(preg_replace('~\s+~', ' ', $title) ?? '')."\n";
+        return '# '.trim(Pattern::replace('~\s+~', ' ', $title))."\n";
     }
 
     public function editing(): ReferenceEditing

@@ -8,13 +8,15 @@ use Hafenbuch\Core\Format\Bulky;
 use Hafenbuch\Core\Format\Editing\LineEditing;
 use Hafenbuch\Core\Format\Editing\ReferenceEditing;
 use Hafenbuch\Core\Format\Language;
+use Hafenbuch\Core\Format\Legacy;
 use Hafenbuch\Core\Format\Notation\LineText;
 use Hafenbuch\Core\Format\ParsedContent;
 use Hafenbuch\Core\Reference\AddressStyle;
 use Hafenbuch\Core\Reference\ReferenceSite;
+use Hafenbuch\Core\Text\Pattern;
 
 /** OBJ geometry (the format's description, “Display/render attributes” and “General statement”): mtllib, maplib, shadow_obj, trace_obj and call. */
-final class ObjFormat implements Bulky
+final class ObjFormat implements Bulky, Legacy
 {
     public function name(): string
     {
@@ -44,7 +46,7 @@ final class ObjFormat implements Bulky
     public function read(string $bytes): ParsedContent
     {
         // Nearly all lines of such a file are numbers; only these matter.
-        preg_match_all('~^[ \t]*+(mtllib|maplib|shadow_obj|trace_obj|call)[ \t]++((?:[^\r\n\\\\]++|\\\\\r?\n|\\\\)*+)~m', $bytes, $lines, PREG_SET_ORDER | PREG_OFFSET_CAPTURE);
+        Pattern::matchAll('~^[ \t]*+(mtllib|maplib|shadow_obj|trace_obj|call)[ \t]++((?:[^\r\n\\\\]++|\\\\\r?\n|\\\\)*+)~m', $bytes, $lines, PREG_SET_ORDER | PREG_OFFSET_CAPTURE);
         $references = [];
         foreach ($lines as $line) {
             [$statement, $rest, $start] = [$line[1][0], self::joined($line[2][0]), $line[2][1]];
@@ -70,16 +72,16 @@ final class ObjFormat implements Bulky
     /** @return list<array{string, int}> names with their places: up to a word that ends with .mtl, where there still is one */
     private static function libraries(string $rest): array
     {
-        preg_match_all('~\S++~', $rest, $words, PREG_OFFSET_CAPTURE);
+        Pattern::matchAll('~\S++~', $rest, $words, PREG_OFFSET_CAPTURE);
         $names = [];
         $begin = null;
         $last = -1;
         foreach ($words[0] as $number => [$word]) {
-            $last = preg_match('~\.mtl$~iD', $word) === 1 && ($number > 0 || strlen($word) > strlen('.mtl')) ? $number : $last;
+            $last = Pattern::matches('~\.mtl$~iD', $word) && ($number > 0 || strlen($word) > strlen('.mtl')) ? $number : $last;
         }
         foreach ($words[0] as $number => [$word, $at]) {
             $begin ??= $at;
-            $isEnd = preg_match('~\.mtl$~iD', $word) === 1 && $at + strlen($word) - $begin > strlen('.mtl');
+            $isEnd = Pattern::matches('~\.mtl$~iD', $word) && $at + strlen($word) - $begin > strlen('.mtl');
             if ($isEnd || $number > $last) {
                 $names[] = [substr($rest, $begin, $at + strlen($word) - $begin), $begin];
                 $begin = null;
@@ -91,7 +93,7 @@ final class ObjFormat implements Bulky
 
     public function blank(string $title): string
     {
-        return '# '.trim(preg_replace('~\s+~', ' ', $title) ?? '')."\n";
+        return '# '.trim(Pattern::replace('~\s+~', ' ', $title))."\n";
     }
 
     public function editing(): ReferenceEditing

@@ -10,6 +10,7 @@ use Hafenbuch\Core\Format\Editing\ReferenceEditing;
 use Hafenbuch\Core\Format\Lexer\JsonLexer;
 use Hafenbuch\Core\Format\Notation\JsonStringValue;
 use Hafenbuch\Core\Reference\ReferenceSite;
+use Hafenbuch\Core\Text\Pattern;
 
 /** A new reference is a clip at the end of the first track; one that goes leaves a MissingReference, so that the timing stays. */
 final readonly class OtioEditing implements ReferenceEditing
@@ -54,11 +55,11 @@ final readonly class OtioEditing implements ReferenceEditing
     /** The member `"target_url": "…"` with one comma beside it. */
     private function member(string $bytes, int $offset, int $length): ?Change
     {
-        if (preg_match('~(,\s*)?"target_url"\s*:\s*"$~', substr($bytes, max(0, $offset - 400), min(400, $offset)), $before) !== 1) {
+        if (! Pattern::matches('~(,\s*)?"target_url"\s*:\s*"$~', substr($bytes, max(0, $offset - 400), min(400, $offset)), $before)) {
             return null;
         }
         $hasComma = isset($before[1]);
-        $after = ! $hasComma && preg_match('~\G"\s*,\s*~', $bytes, $match, 0, $offset + $length) === 1 ? strlen($match[0]) : 1;
+        $after = ! $hasComma && Pattern::matches('~\G"\s*,\s*~', $bytes, $match, 0, $offset + $length) ? strlen($match[0]) : 1;
 
         return new Change($offset - strlen($before[0]), strlen($before[0]) + $length + $after);
     }

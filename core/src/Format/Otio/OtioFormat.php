@@ -15,6 +15,7 @@ use Hafenbuch\Core\Format\ParsedContent;
 use Hafenbuch\Core\Format\Versioned;
 use Hafenbuch\Core\Reference\FieldSite;
 use Hafenbuch\Core\Reference\ReferenceSite;
+use Hafenbuch\Core\Text\Pattern;
 
 /** OpenTimelineIO (the file format's specification, “ExternalReference”): the target_url of media references, at any depth of stacks. */
 final class OtioFormat implements Format, Versioned
@@ -77,7 +78,7 @@ final class OtioFormat implements Format, Versioned
 
     public function versionOf(string $bytes): ?string
     {
-        return preg_match('~"OTIO_SCHEMA"\s*:\s*"Timeline\.(\d+)"~', $bytes, $found) === 1 ? $found[1] : null;
+        return Pattern::matches('~"OTIO_SCHEMA"\s*:\s*"Timeline\.(\d+)"~', $bytes, $found) ? $found[1] : null;
     }
 
     public function blank(string $title): string

@@ -24,6 +24,7 @@ use Hafenbuch\Core\Format\ParsedContent;
 use Hafenbuch\Core\Format\Versioned;
 use Hafenbuch\Core\Reference\Notation;
 use Hafenbuch\Core\Reference\ReferenceSite;
+use Hafenbuch\Core\Text\Pattern;
 
 /** Scalable Vector Graphics (SVG 2, chapter 16.1 for URL references; xml-stylesheet by Associating Style Sheets with XML 1.0). */
 final class SvgFormat implements Format, Versioned
@@ -119,7 +120,7 @@ final class SvgFormat implements Format, Versioned
 
     public function versionOf(string $bytes): ?string
     {
-        return preg_match('~<svg\b[^>]*?\bversion\s*=\s*["\\\']([\d.]+)~', $bytes, $found) === 1 ? $found[1] : null;
+        return Pattern::matches('~<svg\b[^>]*?\bversion\s*=\s*["\\\']([\d.]+)~', $bytes, $found) ? $found[1] : null;
     }
 
     public function blank(string $title): string

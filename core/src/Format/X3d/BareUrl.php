@@ -6,6 +6,7 @@ namespace Hafenbuch\Core\Format\X3d;
 
 use Hafenbuch\Core\Reference\Notation;
 use Hafenbuch\Core\Reference\UnwritableValue;
+use Hafenbuch\Core\Text\Pattern;
 
 /** A single address that a file gives without the quotes of a list; written so that it stays one. */
 final readonly class BareUrl implements Notation
@@ -17,7 +18,7 @@ final readonly class BareUrl implements Notation
 
     public function encode(string $value): string
     {
-        if ($value === '' || trim($value) !== $value || preg_match('~["\t\r\n]~', $value) === 1) {
+        if ($value === '' || trim($value) !== $value || Pattern::matches('~["\t\r\n]~', $value)) {
             throw UnwritableValue::in('a url attribute without quotes', $value, 'it would not be read as one address');
         }
 

@@ -21,6 +21,7 @@ use Hafenbuch\Core\Format\ParsedContent;
 use Hafenbuch\Core\Format\Versioned;
 use Hafenbuch\Core\Reference\Notation;
 use Hafenbuch\Core\Reference\ReferenceSite;
+use Hafenbuch\Core\Text\Pattern;
 
 /** X3D in its XML encoding (ISO/IEC 19775-1, section 9.4.2 for X3DUrlObject; ISO/IEC 19776-1 for the encoding). */
 final class X3dFormat implements Format, Versioned
@@ -89,7 +90,7 @@ final class X3dFormat implements Format, Versioned
 
     public function versionOf(string $bytes): ?string
     {
-        return preg_match('~<X3D\b[^>]*?\bversion\s*=\s*["\\\']([\d.]+)~', $bytes, $found) === 1 ? $found[1] : null;
+        return Pattern::matches('~<X3D\b[^>]*?\bversion\s*=\s*["\\\']([\d.]+)~', $bytes, $found) ? $found[1] : null;
     }
 
     public function blank(string $title): string
@@ -156,7 +157,7 @@ final class X3dFormat implements Format, Versioned
 
             return $text === '' ? [] : [$this->site($bytes, $kind, $value, $start, strlen($text), new Chain(new BareUrl, $outer))];
         }
-        preg_match_all(MfString::PATTERN, $value->text, $strings, PREG_OFFSET_CAPTURE);
+        Pattern::matchAll(MfString::PATTERN, $value->text, $strings, PREG_OFFSET_CAPTURE);
         $sites = [];
         foreach ($strings[1] as [$string, $start]) {
             $sites[] = $this->site($bytes, $kind, $value, $start, strlen($string), new Chain(new MfString, $outer));

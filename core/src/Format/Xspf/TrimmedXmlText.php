@@ -6,6 +6,7 @@ namespace Hafenbuch\Core\Format\Xspf;
 
 use Hafenbuch\Core\Format\Notation\XmlText;
 use Hafenbuch\Core\Reference\Notation;
+use Hafenbuch\Core\Text\Pattern;
 
 /** Text of an element of which white space at either end is no part, unless it is written as a reference. */
 final readonly class TrimmedXmlText implements Notation
@@ -17,10 +18,10 @@ final readonly class TrimmedXmlText implements Notation
 
     public function encode(string $value): string
     {
-        return preg_replace_callback(
+        return Pattern::replaceWith(
             '~^[ \t\n]+|[ \t\n]+$~D',
             static fn (array $m): string => strtr($m[0], [' ' => '&#32;', "\t" => '&#9;', "\n" => '&#10;']),
             (new XmlText)->encode($value),
-        ) ?? '';
+        );
     }
 }

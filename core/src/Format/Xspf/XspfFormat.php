@@ -19,6 +19,7 @@ use Hafenbuch\Core\Format\ParsedContent;
 use Hafenbuch\Core\Format\Versioned;
 use Hafenbuch\Core\Reference\FieldSite;
 use Hafenbuch\Core\Reference\ReferenceSite;
+use Hafenbuch\Core\Text\Pattern;
 
 /** XSPF playlists, version 1 (sections 4.1.1.2 and 4.1.1.2.14): locations, images and links, each the text of an element. */
 final class XspfFormat implements Format, Versioned
@@ -100,7 +101,7 @@ final class XspfFormat implements Format, Versioned
 
     public function versionOf(string $bytes): ?string
     {
-        return preg_match('~<playlist\b[^>]*?\bversion\s*=\s*["\\\'](\d+)~', $bytes, $found) === 1 ? $found[1] : null;
+        return Pattern::matches('~<playlist\b[^>]*?\bversion\s*=\s*["\\\'](\d+)~', $bytes, $found) ? $found[1] : null;
     }
 
     public function blank(string $title): string
