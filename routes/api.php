@@ -93,6 +93,7 @@ Route::middleware(['auth:sanctum', 'throttle:person'])->group(function (): void 
         Route::get('documents/{document}/compare/{other}', [SeriesController::class, 'compare']);
 
         Route::get('folder', [TreeController::class, 'show']);
+        Route::get('partly-read', [TreeController::class, 'partlyRead']);
         Route::post('relocations', [TreeController::class, 'decide']);
         Route::get('templates', [TemplateController::class, 'index']);
         Route::post('numbers', [TemplateController::class, 'reserve']);

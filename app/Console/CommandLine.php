@@ -31,7 +31,7 @@ final class CommandLine
     public const WRONG_USAGE = 2;
 
     private const COMMANDS = [
-        AddWorkspace::class, ScanFiles::class, ShowStatus::class, ShowReferences::class, WriteDraft::class, DiscardDraft::class,
+        AddWorkspace::class, ScanFiles::class, ShowStatus::class, ShowReferences::class, ShowPartlyRead::class, WriteDraft::class, DiscardDraft::class,
         MakePlan::class, Save::class, ShowLog::class, Undo::class, Recover::class,
         CheckContents::class, ThinVersions::class, AddPerson::class, MoveWorkspace::class, Backup::class, CheckBackups::class, Restore::class,
     ];

@@ -17,10 +17,11 @@ final class ScanFiles extends HafenbuchCommand
     {
         $scan = $scanner->run($this->workspace());
         $words = [Str::plural('file', $scan->files, true), "{$scan->changed} changed", Str::plural('reference', $scan->references, true), Str::plural('stray', $scan->strays, true), "{$scan->seconds} s"];
+        $partlyRead = $scan->partly_read > 0 ? Str::plural('document', $scan->partly_read, true).' could not be read whole, and may refer to more than is known: see `partly-read`.' : '';
 
         return $this->answer(
-            ['files' => $scan->files, 'changed' => $scan->changed, 'references' => $scan->references, 'strays' => $scan->strays, 'seconds' => $scan->seconds],
-            array_filter([implode(', ', $words), $scan->message ?? '']),
+            ['files' => $scan->files, 'changed' => $scan->changed, 'references' => $scan->references, 'strays' => $scan->strays, 'partlyRead' => (int) $scan->partly_read, 'seconds' => $scan->seconds],
+            array_filter([implode(', ', $words), $partlyRead, $scan->message ?? '']),
         );
     }
 }

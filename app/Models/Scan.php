@@ -16,6 +16,7 @@ use Illuminate\Support\Carbon;
  * @property int $changed
  * @property int $references
  * @property int $strays
+ * @property ?int $partly_read
  * @property float $seconds
  * @property ?string $message
  * @property Carbon $updated_at

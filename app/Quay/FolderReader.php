@@ -9,12 +9,14 @@ use App\Models\User;
 use App\Models\Workspace;
 use App\Workspace\Catalogue\Catalogues;
 use App\Workspace\Catalogue\FolderSum;
+use App\Workspace\Files\DiskContentStore;
+use App\Workspace\Index\PartlyReadDocuments;
 use Illuminate\Support\Facades\DB;
 
 /** Reads one folder of a workspace at a time. */
 final readonly class FolderReader
 {
-    public function __construct(private RowReader $rows, private Catalogues $catalogues) {}
+    public function __construct(private RowReader $rows, private Catalogues $catalogues, private DiskContentStore $contents) {}
 
     /** @param string $path '' for the workspace's own */
     public function read(Workspace $workspace, string $path, User $viewer): FolderListing
@@ -30,7 +32,23 @@ final readonly class FolderReader
             $documents,
             (object) $this->refersTo($folder->documents),
             (object) $this->referredBy($workspace, $documents),
+            (object) self::notes($folder->documents),
+            (new PartlyReadDocuments($workspace, $this->contents))->count(),
         );
+    }
+
+    /**
+     * @param  list<string>  $ids
+     * @return array<string, string>
+     */
+    private static function notes(array $ids): array
+    {
+        $notes = [];
+        foreach (array_chunk($ids, 1000) as $chunk) {
+            $notes += DB::table('documents')->whereIn('id', $chunk)->whereNotNull('note')->pluck('note', 'id')->all();
+        }
+
+        return $notes;
     }
 
     /**

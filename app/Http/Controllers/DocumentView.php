@@ -10,18 +10,22 @@ use App\Drafts\References;
 use App\Http\Data\DocumentData;
 use App\Http\Data\FieldData;
 use App\Http\Data\LineageData;
+use App\Http\Data\PartlyReadData;
 use App\Http\Data\ReferenceData;
 use App\Models\Document;
 use App\Models\User;
 use App\Models\Workspace;
 use App\Quay\Quay;
 use App\Quay\RowReader;
+use App\Workspace\Files\DiskContentStore;
+use App\Workspace\Index\PartlyReadDocuments;
 use App\Workspace\Index\ReferenceList;
 use App\Workspace\Index\ReferenceRow;
 use App\Workspace\MediaType;
 use App\Workspace\Reading\Formats;
 use App\Workspace\Reading\TextOf;
 use Hafenbuch\Core\Charset\CodedText;
+use Hafenbuch\Core\Document\Mention;
 use Hafenbuch\Core\Reference\FieldSite;
 use Hafenbuch\Core\Write\UnableToRead;
 use Illuminate\Support\Facades\DB;
@@ -37,6 +41,7 @@ final readonly class DocumentView
         private ReferenceList $references,
         private DraftDesk $drafts,
         private References $editing,
+        private DiskContentStore $contents,
     ) {}
 
     public function of(Workspace $workspace, Document $document, User $person): DocumentData
@@ -61,11 +66,24 @@ final readonly class DocumentView
             array_map(static fn (FieldSite $field): FieldData => new FieldData($field->name, $field->raw), $fields),
             $this->withEnds($refersTo, static fn (ReferenceRow $reference): ?string => $reference->targetId, self::placesInText($text, $refersTo)),
             $this->withEnds($referredBy, static fn (ReferenceRow $reference): string => $reference->documentId),
+            $this->mentions($workspace, $document, $referredBy),
             $bytes === null ? [] : $this->editing->addable($document, $bytes),
             Locks::holder($document)?->name,
             $origin === null ? null : LineageData::of($origin, $document),
             array_values($made->map(static fn (Document $later): LineageData => LineageData::of($later, $later))->all()),
         );
+    }
+
+    /**
+     * @param  list<ReferenceRow>  $known
+     * @return list<PartlyReadData> without itself and those that are known to refer to it
+     */
+    private function mentions(Workspace $workspace, Document $document, array $known): array
+    {
+        $named = array_fill_keys([$document->id, ...array_map(static fn (ReferenceRow $row): string => $row->documentId, $known)], true);
+        $mentions = (new PartlyReadDocuments($workspace, $this->contents))->mentioning([$document->path]);
+
+        return array_values(array_map(PartlyReadData::mention(...), array_filter($mentions, static fn (Mention $mention): bool => ! isset($named[$mention->documentId]))));
     }
 
     /**

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Http\Data\DecisionData;
+use App\Http\Data\PartlyReadData;
 use App\Http\ListOf;
 use App\Http\OpenApi\Body;
 use App\Http\OpenApi\Ok;
@@ -12,6 +13,8 @@ use App\Models\User;
 use App\Models\Workspace;
 use App\Quay\FolderReader;
 use App\Saving\Relocation;
+use App\Workspace\Files\DiskContentStore;
+use App\Workspace\Index\PartlyReadDocuments;
 use Hafenbuch\Core\Path\Path;
 use Illuminate\Container\Attributes\CurrentUser;
 use Illuminate\Http\JsonResponse;
@@ -27,6 +30,12 @@ final class TreeController
     public function show(Request $request, Workspace $workspace, #[CurrentUser] User $person, FolderReader $reader): JsonResponse
     {
         return new JsonResponse($reader->read($workspace, $this->folder((string) $request->query('path', '')), $person));
+    }
+
+    #[OA\Get(path: '/workspaces/{workspace}/partly-read', operationId: 'listPartlyRead', responses: [new Ok('PartlyRead', list: true)])]
+    public function partlyRead(Workspace $workspace, DiskContentStore $contents): JsonResponse
+    {
+        return new JsonResponse(array_map(PartlyReadData::of(...), (new PartlyReadDocuments($workspace, $contents))->list()));
     }
 
     #[OA\Post(path: '/workspaces/{workspace}/relocations', operationId: 'decideRelocation', requestBody: new Body([

@@ -7,6 +7,7 @@ namespace App\Workspace\Index;
 use App\Models\Document;
 use App\Models\Scan;
 use App\Models\Workspace;
+use App\Workspace\Files\DiskContentStore;
 use App\Workspace\Files\FileStat;
 use App\Workspace\Files\TreeWalker;
 use App\Workspace\Files\WorkspaceFiles;
@@ -70,7 +71,7 @@ final class Scanner
     /** @var list<string> ids of documents that are as they were, and were read by a new edition of the readers */
     private array $reread = [];
 
-    public function __construct(private readonly FileRecorder $recorder, private readonly WorkspaceGraphs $graphs, private readonly FormatRegistry $formats, private readonly Rereading $rereading) {}
+    public function __construct(private readonly FileRecorder $recorder, private readonly WorkspaceGraphs $graphs, private readonly FormatRegistry $formats, private readonly Rereading $rereading, private readonly DiskContentStore $contents) {}
 
     public static function queue(Workspace $workspace): Scan
     {
@@ -122,6 +123,7 @@ final class Scanner
         } else {
             $scan->fill($this->graphs->counts($workspace));
         }
+        $scan->partly_read = (new PartlyReadDocuments($workspace, $this->contents))->count();
         $scan->state = $this->goesOnLater ? Scan::QUEUED : $scan->state;
         $this->finish($scan, $walker, $started);
 

@@ -6,6 +6,7 @@ namespace App\Workspace\Index;
 
 use App\Models\User;
 use App\Models\Workspace;
+use App\Workspace\Files\DiskContentStore;
 use App\Workspace\Files\WorkspaceFiles;
 use App\Workspace\Graph\Edges;
 use App\Workspace\Graph\GraphFile;
@@ -35,7 +36,7 @@ final readonly class SnapshotReader
     /** Documents. */
     private const PORTION = 2000;
 
-    public function __construct(private WorkspaceGraphs $graphs) {}
+    public function __construct(private WorkspaceGraphs $graphs, private DiskContentStore $contents) {}
 
     /**
      * For a plan: the given documents, those that refer to them, what all of these point at, and everything that is unsaved.
@@ -172,7 +173,7 @@ final readonly class SnapshotReader
             $saved = $rows->targetsOf((string) $id, false);
             $documents[] = new DocumentSnapshot(
                 $row->id, $row->path, $row->saved_hash, $row->draft_hash, $row->base_hash, $onDisk, $this->access($onDisk, $row, $viewer),
-                $row->draft_hash === null ? $saved : $rows->targetsOf((string) $id, true), $saved,
+                $row->draft_hash === null ? $saved : $rows->targetsOf((string) $id, true), $saved, (bool) $row->is_read_whole,
             );
         }
         $looks = [];
@@ -183,7 +184,7 @@ final readonly class SnapshotReader
             }
         }
 
-        return new Snapshot($documents, $looks, $this->takenNear($workspace, $files, $documents, $paths, $looks), $graph);
+        return new Snapshot($documents, $looks, $this->takenNear($workspace, $files, $documents, $paths, $looks), $graph, new PartlyReadDocuments($workspace, $this->contents));
     }
 
     /**

@@ -30,8 +30,9 @@ final class Snapshot
      * @param  array<string, OnDisk>  $looks  what is at paths that a decision names and that are no document's
      * @param  array<string, true>  $taken  more paths, folded, that cannot be had; as many as lie near those that are taken
      * @param  ?Graph  $graph  of the whole workspace, also of documents that are not among these; null: it is made of these
+     * @param  ?PartlyRead  $partlyRead  of the whole workspace; null: every document is read whole
      */
-    public function __construct(iterable $documents, private readonly array $looks = [], private readonly array $taken = [], private ?Graph $graph = null)
+    public function __construct(iterable $documents, private readonly array $looks = [], private readonly array $taken = [], private ?Graph $graph = null, public readonly ?PartlyRead $partlyRead = null)
     {
         $byId = [];
         foreach ($documents as $document) {

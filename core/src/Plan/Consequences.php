@@ -5,11 +5,16 @@ declare(strict_types=1);
 namespace Hafenbuch\Core\Plan;
 
 use Hafenbuch\Core\Document\DocumentSnapshot;
+use Hafenbuch\Core\Document\Mention;
 use Hafenbuch\Core\Document\Snapshot;
+use Hafenbuch\Core\Path\Path;
 
 /** The workspace as it will be after a plan: which references will be broken, and what stays unsaved. */
 final class Consequences
 {
+    /** So many names are said in one warning. */
+    private const NAMED = 3;
+
     private readonly FilesAfter $files;
 
     /** @var array<string, true> the ids of the documents that get a line */
@@ -54,7 +59,7 @@ final class Consequences
             }
         }
 
-        return [...$broken, ...$this->acceptedStrays(), ...$this->leftUnsaved($saved)];
+        return [...$broken, ...$this->acceptedStrays(), ...$this->notReadWhole(), ...$this->leftUnsaved($saved)];
     }
 
     /** @return list<Blocker> documents whose files point at what the plan takes away, unless that is accepted */
@@ -227,6 +232,38 @@ final class Consequences
         }
 
         return $warnings;
+    }
+
+    /** @return list<Warning> of those that may point at what goes away, or may point elsewhere from another folder, without that being known */
+    private function notReadWhole(): array
+    {
+        $warnings = [];
+        foreach ($this->lines as $one) {
+            [$line, $source] = [$one->line, $one->sketch->source];
+            if (! $source->isReadWhole && $line->action->writes() && Path::folderOf($line->path) !== Path::folderOf($source->path)) {
+                $warnings[] = new Warning($line->path, 'It could not be read whole, so references in it that were not found stay as they are, and may lead nowhere from another folder.', [WayOut::look($source->id, $source->path)]);
+            }
+        }
+        $removed = array_map(strval(...), array_keys($this->files->removed));
+        foreach ($removed === [] ? [] : $this->snapshot->partlyRead?->mentioning($removed) ?? [] as $mention) {
+            if (! isset($this->files->removed[$mention->path])) {
+                $warnings[] = new Warning($mention->path, self::mentionWords($mention), [WayOut::look($mention->documentId, $mention->path)]);
+            }
+        }
+
+        return $warnings;
+    }
+
+    private static function mentionWords(Mention $mention): string
+    {
+        if ($mention->paths === null) {
+            return "It could not be read, nor searched for the names of what moves or is taken away: it may point there. {$mention->why}";
+        }
+        $names = array_map(static fn (string $path): string => '“'.Path::nameOf($path).'”', $mention->paths);
+        $more = count($names) - self::NAMED;
+        $words = implode(', ', array_slice($names, 0, self::NAMED)).($more > 0 ? " and {$more} more" : '');
+
+        return "It could not be read whole and contains {$words}, which moves or is taken away: it may point there, and would not follow. {$mention->why}";
     }
 
     /**

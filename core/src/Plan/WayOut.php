@@ -53,6 +53,12 @@ final readonly class WayOut
         return new self(WayOutKind::Mend, $documentId, "Point it elsewhere in {$path}", $path);
     }
 
+    /** Opens a document, so that a person can look for themselves. */
+    public static function look(string $documentId, string $path): self
+    {
+        return new self(WayOutKind::Mend, $documentId, "Look into {$path}", $path);
+    }
+
     public static function rescan(string $documentId): self
     {
         return new self(WayOutKind::Rescan, $documentId, 'Look for changed files');

@@ -20,7 +20,7 @@ use Hafenbuch\Core\Tests\Support\Values;
 beforeEach(fn () => mt_srand((int) (getenv('HAFENBUCH_SEED') ?: 1853)));
 
 /** @return list<string> */
-function addressesIn(string $path, string $bytes, ?Charset $fallback = null): array
+function addressesReadAs(string $path, string $bytes, ?Charset $fallback = null): array
 {
     return array_map(static fn (Place $site): string => $site->raw, FormatRegistry::standard()->readingAs($fallback)->read($path, $bytes)->references);
 }
@@ -48,7 +48,7 @@ it('finds out the charset', function (string $path, string $bytes, string $chars
 ]);
 
 it('reads what says nothing in the charset that is agreed on', function () {
-    expect(addressesIn('a.md', "![x](\xcd\xc1.png)\n", Charset::named('koi8-r')))->toBe(['ма.png'])
+    expect(addressesReadAs('a.md', "![x](\xcd\xc1.png)\n", Charset::named('koi8-r')))->toBe(['ма.png'])
         ->and(FormatRegistry::standard()->readingAs(Charset::named('koi8-r'))->read('a.md', "![x](\xcd\xc1.png)\n")->note)->toBeNull();
 });
 
@@ -81,7 +81,7 @@ it('adds and takes out references', function () {
     $page = "<meta charset=shift_jis><body><p>\x83\x5c</p>\n</body>";
     $opening = $registry->editing('a.html')->openings($page, 'ソ & ō')[0];
     $with = Splicer::splice($page, [[$opening, 'a.png']]);
-    expect(addressesIn('a.html', $with))->toBe(['a.png'])->and($with)->toContain("\x83\x5c &amp; &#333;");
+    expect(addressesReadAs('a.html', $with))->toBe(['a.png'])->and($with)->toContain("\x83\x5c &amp; &#333;");
     $removal = $registry->editing('a.html')->removal($with, $registry->read('a.html', $with)->references[0]);
     expect(Hafenbuch\Core\Change\Changes::of(...$removal)->apply($with))->not->toContain('a.png')->toContain("<p>\x83\x5c</p>");
 });

@@ -35,6 +35,7 @@ export const keys = {
     recovery: (workspace: string) => [workspace, 'recovery'] as const,
     settings: (workspace: string) => [workspace, 'settings'] as const,
     folder: (workspace: string, path: string) => [workspace, 'folder', path] as const,
+    partlyRead: (workspace: string) => [workspace, 'partly-read'] as const,
     logbook: (workspace: string) => [workspace, 'logbook'] as const,
     entry: (workspace: string, id: string) => [workspace, 'logbook', id] as const,
 };

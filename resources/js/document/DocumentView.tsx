@@ -25,6 +25,7 @@ import { BothSheet } from './BothSheet';
 import { Editor } from './Editor';
 import { Fields } from './Fields';
 import { Lineage } from './Lineage';
+import { Mentions } from './Mentions';
 import type { Keeping } from './OpenDraft';
 import { PointSheet } from './PointSheet';
 import { Preview } from './Preview';
@@ -289,8 +290,9 @@ function OneDocument({ workspace, id }: { workspace: string; id: string }) {
                     {document.referredBy.length > 0 ? (
                         <References references={document.referredBy} workspace={workspace} incoming />
                     ) : (
-                        <p>Nothing.</p>
+                        <p>Nothing{document.mentionedIn.length > 0 ? ' that is known' : ''}.</p>
                     )}
+                    {document.mentionedIn.length > 0 && <Mentions mentions={document.mentionedIn} workspace={workspace} />}
                 </Part>
                 <Part>
                     <h2>Its past</h2>

@@ -44,6 +44,8 @@ export interface Line {
     folder?: Folder['folders'][number];
     isOpen?: boolean;
     row?: Row;
+    /** Why it could not be read whole. */
+    note?: string;
     refersTo?: number;
     referredBy?: number;
 }
@@ -152,6 +154,11 @@ export function FileLine({
                         {states.map((state) => (
                             <Flag key={state.kind} kind={state.kind} />
                         ))}
+                        {line.note && (
+                            <span title={line.note} style={{ flex: 'none' }}>
+                                not read whole{words ? ' ·' : ''}
+                            </span>
+                        )}
                         {choice && choice.kind !== 'leave' ? <em title={choice.path}>{choiceWords(choice)[0]}</em> : <span>{words}</span>}
                     </>
                 )}

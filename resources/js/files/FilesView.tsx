@@ -13,12 +13,13 @@ import { useDocumentActions } from '../plan/useDocumentActions';
 import { useCommands } from '../shell/commands';
 import type { FrameContext } from '../shell/context';
 import { ViewHead } from '../shell/ViewHead';
-import { Button } from '../ui/Button';
+import { Button, TextButton } from '../ui/Button';
 import { Empty } from '../ui/Empty';
 import { Notice } from '../ui/Notice';
-import { fileName, folder as folderOf } from '../ui/words';
+import { count, fileName, folder as folderOf } from '../ui/words';
 import { FileLine, HEADS, Heads, LINE, type Line, lineName } from './FileLine';
 import { MoveSheet } from './MoveSheet';
+import { PartlyReadSheet } from './PartlyReadSheet';
 
 const View = styled.div`display: grid; grid-template-columns: minmax(0, 1fr) 330px; height: 100%; min-height: 0;`;
 const Main = styled.section`display: flex; flex-direction: column; min-height: 0; border-right: 1px solid var(--rule); > header { padding-left: 16px; }`;
@@ -39,6 +40,7 @@ function visible(folders: ReadonlyMap<string, Folder>, path: string, depth: numb
                 path: row.path,
                 depth,
                 row,
+                note: here?.notes[row.id],
                 refersTo: here?.refersTo[row.id] ?? 0,
                 referredBy: here?.referredBy[row.id] ?? 0,
             }),
@@ -60,6 +62,7 @@ export function FilesView() {
     const [over, setOver] = useState<string | null>(null);
     const [wantsFocus, setWantsFocus] = useState(false);
     const [moving, setMoving] = useState<readonly string[] | null>(null);
+    const [showsUnread, setUnread] = useState(false);
     const tree = useRef<HTMLDivElement>(null);
     const upload = useRef<HTMLInputElement>(null);
     const loaded = useQueries({
@@ -206,6 +209,11 @@ export function FilesView() {
                             event.target.value = '';
                         }}
                     />
+                    {(top?.data?.partlyRead ?? 0) > 0 && (
+                        <TextButton onPress={() => setUnread(true)}>
+                            {count(top?.data?.partlyRead ?? 0, 'document')} not read whole …
+                        </TextButton>
+                    )}
                     <Button isDisabled={selected.length === 0} onPress={() => setMoving(selected)}>
                         Move …
                     </Button>
@@ -314,6 +322,7 @@ export function FilesView() {
                 onEverything={null}
                 onBelow={null}
             />
+            {showsUnread && <PartlyReadSheet workspace={workspace} onClose={() => setUnread(false)} />}
             {moving && (
                 <MoveSheet
                     paths={moving}
