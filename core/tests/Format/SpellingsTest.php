@@ -60,3 +60,37 @@ it('adds to a page that is XML what is XML, and takes out what it has added', fu
     $site = FormatRegistry::standard()->read('a.xhtml', $with)->references[1];
     expect($editing->removal($with, $site))->toHaveCount(1);
 });
+
+it('says what makes an XML file none, and reads what stands around it', function (string $path, string $bytes, string $note) {
+    $reading = FormatRegistry::standard()->read($path, $bytes);
+    expect($reading->note)->toContain($note)->and(array_column($reading->references, 'raw'))->toBe(['a.png']);
+})->with([
+    'a bare ampersand' => ['a.svg', '<svg xmlns="http://www.w3.org/2000/svg"><image href="a.png"/><text>Pen & drum</text></svg>', 'An “&” that begins no character (line 1'],
+    'an entity' => ['a.svg', '<svg xmlns="http://www.w3.org/2000/svg"><image href="a.png"/><text>&nbsp;</text></svg>', 'An entity that is not declared'],
+    'a prefix' => ['a.svg', '<svg xmlns="http://www.w3.org/2000/svg"><image xlink:href="a.png"/></svg>', 'A prefix that is bound to no namespace'],
+    'a second attribute' => ['a.svg', "<svg xmlns=\"http://www.w3.org/2000/svg\">\n<image href=\"a.png\"/><g id='a' id='b'/></svg>", 'An attribute that the tag has twice (line 2'],
+    'a declaration later on' => ['a.svg', '<svg xmlns="http://www.w3.org/2000/svg"><image href="a.png"/><?xml version="1.0"?></svg>', 'An XML declaration that is not at the start'],
+    'a page' => ['a.xhtml', '<html xmlns="http://www.w3.org/1999/xhtml"><img src="a.png"/><p>&</p></html>', 'An “&”'],
+]);
+
+it('takes no XML for none that is one', function (string $bytes) {
+    expect(FormatRegistry::standard()->read('a.svg', $bytes)->note)->toBeNull();
+})->with([
+    'another charset' => ["<?xml version=\"1.0\" encoding=\"Shift_JIS\"?><svg xmlns=\"http://www.w3.org/2000/svg\"><title>\x83\x5c\x95\x5c</title></svg>"],
+    'UTF-16' => ["\xff\xfe".mb_convert_encoding('<?xml version="1.0" encoding="UTF-16"?><svg xmlns="http://www.w3.org/2000/svg"><title>ä</title></svg>', 'UTF-16LE', 'UTF-8')],
+    'a long value' => ['<svg xmlns="http://www.w3.org/2000/svg"><path d="'.str_repeat('1', 7_900_000).'"/></svg>'],
+    'entities of its own' => ['<!DOCTYPE svg [<!ENTITY ns "urn:x">]><svg xmlns="http://www.w3.org/2000/svg" xmlns:x="&ns;"><x:a b="&ns;"/></svg>'],
+    'a document type elsewhere' => ['<!DOCTYPE svg PUBLIC "-//W3C//DTD SVG 1.1//EN" "http://www.w3.org/Graphics/SVG/1.1/DTD/svg11.dtd"><svg xmlns="http://www.w3.org/2000/svg"><text>&nbsp;</text></svg>'],
+]);
+
+it('does not take an entity for an address', function () {
+    $reading = FormatRegistry::standard()->read('a.svg', '<!DOCTYPE svg [<!ENTITY pic "a.png">]><svg xmlns="http://www.w3.org/2000/svg"><image href="&pic;"/><image href="b&amp;c.png"/></svg>');
+    expect(array_column($reading->references, 'raw'))->toBe(['b&c.png'])->and($reading->note)->toContain('entity “pic”');
+});
+
+it('opens and expands no entity', function () {
+    $bomb = '<!DOCTYPE svg [<!ENTITY a "'.str_repeat('x', 10_000).'"><!ENTITY b "'.str_repeat('&a;', 10_000).'"><!ENTITY c "'.str_repeat('&b;', 10_000).'"><!ENTITY f SYSTEM "file:///etc/passwd">]><svg xmlns="http://www.w3.org/2000/svg"><text>&c;&f;</text></svg>';
+    $before = memory_get_peak_usage();
+    FormatRegistry::standard()->read('a.svg', $bomb);
+    expect(memory_get_peak_usage() - $before)->toBeLessThan(8 << 20);
+});

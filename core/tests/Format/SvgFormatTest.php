@@ -80,5 +80,5 @@ it('reads on behind what is malformed', function (string $svg, array $references
 it('opens and expands no entity', function () {
     $bomb = '<!DOCTYPE svg [<!ENTITY a "aaaaaaaaaa"><!ENTITY b "&a;&a;&a;&a;"><!ENTITY x SYSTEM "file:///etc/passwd">]><svg><image href="&b;&x;"/></svg>';
 
-    expect(svgReferences($bomb))->toBe([['image', '&b;&x;']]);
+    expect(svgReferences($bomb))->toBe([]);
 });

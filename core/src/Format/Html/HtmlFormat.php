@@ -9,10 +9,12 @@ use Hafenbuch\Core\Format\Format;
 use Hafenbuch\Core\Format\Language;
 use Hafenbuch\Core\Format\Lexer\CssUrls;
 use Hafenbuch\Core\Format\Lexer\DecodedText;
+use Hafenbuch\Core\Format\Lexer\Faults;
 use Hafenbuch\Core\Format\Lexer\HtmlLexer;
 use Hafenbuch\Core\Format\Lexer\HtmlTag;
 use Hafenbuch\Core\Format\Lexer\HtmlWanted;
 use Hafenbuch\Core\Format\Lexer\XmlAttribute;
+use Hafenbuch\Core\Format\Lexer\XmlReading;
 use Hafenbuch\Core\Format\Notation\Chain;
 use Hafenbuch\Core\Format\Notation\HtmlAttributeValue;
 use Hafenbuch\Core\Format\ParsedContent;
@@ -88,7 +90,8 @@ final class HtmlFormat implements Format
         $references = [];
         $fields = [];
         $base = null;
-        foreach (HtmlLexer::tags($bytes, $this->wanted(), $this->isXml || self::isXml($bytes)) as $tag) {
+        $isXml = $this->isXml || self::isXml($bytes);
+        foreach (HtmlLexer::tags($bytes, $this->wanted(), $isXml) as $tag) {
             array_push($references, ...$this->inTag($bytes, $tag));
             if ($tag->name === 'meta') {
                 array_push($references, ...$this->inMeta($bytes, $tag));
@@ -105,7 +108,7 @@ final class HtmlFormat implements Format
             }
         }
 
-        return ParsedContent::of($references, array_values($fields), $base);
+        return $isXml ? XmlReading::of($bytes, $references, array_values($fields), new Faults, $base) : ParsedContent::of($references, array_values($fields), $base);
     }
 
     public function blank(string $title): string

@@ -13,6 +13,7 @@ use Hafenbuch\Core\Format\Lexer\DecodedText;
 use Hafenbuch\Core\Format\Lexer\Faults;
 use Hafenbuch\Core\Format\Lexer\XmlAttribute;
 use Hafenbuch\Core\Format\Lexer\XmlLexer;
+use Hafenbuch\Core\Format\Lexer\XmlReading;
 use Hafenbuch\Core\Format\Lexer\XmlToken;
 use Hafenbuch\Core\Format\Lexer\XmlTokenKind;
 use Hafenbuch\Core\Format\Lexer\XmlWanted;
@@ -109,7 +110,7 @@ final class SvgFormat implements Format, Versioned
             }
         }
 
-        return ParsedContent::of($references, $fields->places(), note: $faults->words());
+        return XmlReading::of($bytes, $references, $fields->places(), $faults);
     }
 
     /** SVG 2; SVG 1.1, section 5.1.2 (version) */

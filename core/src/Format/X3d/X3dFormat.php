@@ -12,6 +12,7 @@ use Hafenbuch\Core\Format\Lexer\DecodedText;
 use Hafenbuch\Core\Format\Lexer\Faults;
 use Hafenbuch\Core\Format\Lexer\XmlAttribute;
 use Hafenbuch\Core\Format\Lexer\XmlLexer;
+use Hafenbuch\Core\Format\Lexer\XmlReading;
 use Hafenbuch\Core\Format\Lexer\XmlToken;
 use Hafenbuch\Core\Format\Lexer\XmlTokenKind;
 use Hafenbuch\Core\Format\Lexer\XmlWanted;
@@ -79,7 +80,7 @@ final class X3dFormat implements Format, Versioned
             }
         }
 
-        return ParsedContent::of($references, $fields->places(), note: $faults->words());
+        return XmlReading::of($bytes, $references, $fields->places(), $faults);
     }
 
     /** ISO/IEC 19775-1:2023 */

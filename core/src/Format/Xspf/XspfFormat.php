@@ -10,6 +10,7 @@ use Hafenbuch\Core\Format\Format;
 use Hafenbuch\Core\Format\Language;
 use Hafenbuch\Core\Format\Lexer\Faults;
 use Hafenbuch\Core\Format\Lexer\XmlLexer;
+use Hafenbuch\Core\Format\Lexer\XmlReading;
 use Hafenbuch\Core\Format\Lexer\XmlToken;
 use Hafenbuch\Core\Format\Lexer\XmlTokenKind;
 use Hafenbuch\Core\Format\Lexer\XmlWanted;
@@ -90,7 +91,7 @@ final class XspfFormat implements Format, Versioned
             }
         }
 
-        return ParsedContent::of($references, array_values($fields), note: $faults->words());
+        return XmlReading::of($bytes, $references, array_values($fields), $faults);
     }
 
     /** XSPF 1, section 4.1.1.1 */
