@@ -15,7 +15,7 @@ final class HtmlLexer
     /** Elements whose content is text up to their own end tag (sections 13.1.2 and 13.2.6.4). */
     public const RAW = ['script' => true, 'style' => true, 'textarea' => true, 'title' => true, 'xmp' => true, 'iframe' => true, 'noembed' => true, 'noframes' => true];
 
-    private const ATTRIBUTE = '~\G[\s/]*+([^\s"\'<>/=\x00][^\s/>=]*)(?:\s*=\s*(?:"([^"]*)"|\'([^\']*)\'|([^\s>]+)))?~';
+    private const ATTRIBUTE = '~\G[\s/]*+([^\s/>][^\s/>=]*)(?:\s*=\s*(?:"([^"]*)"|\'([^\']*)\'|([^\s>]+)))?~';
 
     /**
      * @param  ?HtmlWanted  $wanted  null: every start tag
@@ -76,10 +76,41 @@ final class HtmlLexer
         // In XML an element that ends in its own tag holds nothing; in HTML the slash means nothing.
         $isEmpty = $isXml && $html[$close - 1] === '/';
         if (isset(self::RAW[$name]) && ! $isEmpty) {
-            $rawLength = Pattern::matches('~</'.$name.'(?=[\s/>])~i', $html, $match, PREG_OFFSET_CAPTURE, $end) ? $match[0][1] - $end : strlen($html) - $end;
+            $rawLength = ($name === 'script' && ! $isXml ? self::endOfScript($html, $end) : self::endOfRaw($html, $name, $end)) - $end;
         }
 
         return new HtmlTag($name, $start, $end, $attributes, $rawLength);
+    }
+
+    private static function endOfRaw(string $html, string $name, int $from): int
+    {
+        return Pattern::matches('~</'.$name.'(?=[\s/>])~i', $html, $match, PREG_OFFSET_CAPTURE, $from) ? $match[0][1] : strlen($html);
+    }
+
+    /** Within a comment of a script, a script element of that comment has an end tag of its own (sections 13.2.5.18 to 13.2.5.31). */
+    private static function endOfScript(string $html, int $from): int
+    {
+        $inComment = $inElement = false;
+        for ($at = $from; Pattern::matches('~(<!--)|(-->)|<(/?)script(?=[\s/>])~i', $html, $match, PREG_OFFSET_CAPTURE | PREG_UNMATCHED_AS_NULL, $at);) {
+            Patience::spend();
+            [$found, $start] = $match[0];
+            $at = $start + strlen((string) $found);
+            if ($match[1][0] !== null) {
+                $inComment = true;
+                // Its dashes can be those of its end too.
+                $at -= 2;
+            } elseif ($match[2][0] !== null) {
+                $inComment = $inElement = false;
+            } elseif ($match[3][0] === '') {
+                $inElement = $inComment;
+            } elseif ($inElement) {
+                $inElement = false;
+            } else {
+                return $start;
+            }
+        }
+
+        return strlen($html);
     }
 
     /** A comment ends with “-->”, and with “--!>” too (section 13.2.5.52). */

@@ -22,7 +22,7 @@ final readonly class HtmlWanted
     public static function of(array $elements, array $attributes): self
     {
         $element = '(?!(?:'.implode('|', [...$elements, ...array_keys(HtmlLexer::RAW), 'plaintext']).')(?:[\s/>]|$))'.self::NAME;
-        $attribute = '[\s/]*+(?!(?:'.implode('|', $attributes).')(?:[\s/>=]|$))[^\s"\'<>/=\x00][^\s/>=]*+(?:'.self::VALUE.')?+';
+        $attribute = '[\s/]*+(?!(?:'.implode('|', $attributes).')(?:[\s/>=]|$))[^\s/>][^\s/>=]*+(?:'.self::VALUE.')?+';
 
         return new self(["~(?:[^<]++|<(?![A-Za-z/!?])|</[A-Za-z][^>]*+>|<{$element}(?:{$attribute})*+[\s/]*+>)++~Ai"]);
     }

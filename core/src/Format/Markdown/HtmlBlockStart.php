@@ -11,7 +11,7 @@ final class HtmlBlockStart
 
     /** start => [end, whether tags inside it are read] */
     private const KINDS = [
-        '~\G<(?:script|pre|style|textarea)(?=[\s>]|$)~i' => ['~</(?:script|pre|style|textarea)>~i', false],
+        '~\G<(?:script|pre|style|textarea)(?=[\s>]|$)~i' => ['~</(?:script|pre|style|textarea)>~i', true],
         '~\G<!--~' => ['~-->~', false],
         '~\G<\?~' => ['~\?>~', false],
         '~\G<![A-Za-z]~' => ['~>~', false],
