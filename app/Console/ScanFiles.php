@@ -20,7 +20,7 @@ final class ScanFiles extends HafenbuchCommand
         $partlyRead = $scan->partly_read > 0 ? Str::plural('document', $scan->partly_read, true).' could not be read whole, and may refer to more than is known: see `partly-read`.' : '';
 
         return $this->answer(
-            ['files' => $scan->files, 'changed' => $scan->changed, 'references' => $scan->references, 'strays' => $scan->strays, 'partlyRead' => (int) $scan->partly_read, 'seconds' => $scan->seconds],
+            ['files' => $scan->files, 'changed' => $scan->changed, 'references' => $scan->references, 'strays' => $scan->strays, 'seconds' => $scan->seconds],
             array_filter([implode(', ', $words), $partlyRead, $scan->message ?? '']),
         );
     }

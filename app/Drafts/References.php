@@ -11,7 +11,6 @@ use Hafenbuch\Core\Change\Changes;
 use Hafenbuch\Core\Format\ParsedContent;
 use Hafenbuch\Core\Reference\ReferenceSite;
 use Hafenbuch\Core\Reference\Resolver;
-use Hafenbuch\Core\Reference\Splicer;
 
 /** Rewrites, adds and takes out references in contents. */
 final readonly class References
@@ -29,7 +28,7 @@ final readonly class References
         $sites = $this->sites($this->withoutBase($document, $bytes), $offsets);
         $resolver = new Resolver($document->workspace->root);
 
-        return Splicer::splice($bytes, array_map(static function (ReferenceSite $site) use ($resolver, $document, $target): array {
+        return Formats::of($document->workspace)->spliced($document->path, $bytes, array_map(static function (ReferenceSite $site) use ($resolver, $document, $target): array {
             $before = $resolver->resolve($document->path, $site->raw, $site->style);
             $suffix = $before->path === $target ? $before->suffix : '';
 
@@ -67,7 +66,7 @@ final readonly class References
             ?? throw Refused::because("{$document->path} has no place for a reference of the kind “{$kind}”. Add it in the source.");
         $value = (new Resolver($document->workspace->root))->reference($document->path, $target, '', $opening->style);
 
-        return $this->checked($document, Splicer::splice($bytes, [[$opening, $value]]), count($before->references) + 1);
+        return $this->checked($document, Formats::of($document->workspace)->spliced($document->path, $bytes, [[$opening, $value]]), count($before->references) + 1);
     }
 
     /**

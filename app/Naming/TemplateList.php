@@ -11,6 +11,8 @@ use App\Models\Workspace;
 use App\Support\Refused;
 use App\Workspace\Reading\Formats;
 use App\Workspace\Settings;
+use Hafenbuch\Core\Format\Binary;
+use Hafenbuch\Core\Format\Format;
 use Hafenbuch\Core\Format\FormatRegistry;
 use Hafenbuch\Core\Format\Rewriter;
 use Hafenbuch\Core\Naming\FileName;
@@ -100,7 +102,7 @@ final readonly class TemplateList
             $name = FileName::of(basename($file));
             $templates[] = new Template('ours:'.basename($file), $this->formats->nameFor(basename($file)), ucfirst(strtr($name->stem, '-', ' ')), $name->ending, true);
         }
-        foreach ($this->formats->formats as $format) {
+        foreach (array_filter($this->formats->formats, static fn (Format $format): bool => ! $format instanceof Binary) as $format) {
             $ending = $format->endings()[0];
             $templates[] = new Template("blank:{$ending}", $format->name(), 'Empty', str_contains($ending, '.') ? $ending : ".{$ending}", true);
         }

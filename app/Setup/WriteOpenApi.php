@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace App\Setup;
 
 use App\Http\OpenApi\ProblemDetails;
+use Hafenbuch\Core\Format\Binary;
+use Hafenbuch\Core\Format\Format;
 use Hafenbuch\Core\Format\FormatRegistry;
 use Illuminate\Console\Command;
 use OpenApi\Annotations as OA;
@@ -42,7 +44,7 @@ final class WriteOpenApi extends Command
     private function writeLanguages(): void
     {
         $languages = [];
-        foreach (FormatRegistry::standard()->formats as $format) {
+        foreach (array_filter(FormatRegistry::standard()->formats, static fn (Format $format): bool => ! $format instanceof Binary) as $format) {
             $languages += array_fill_keys($format->endings(), $format->language()->value);
         }
         ksort($languages);

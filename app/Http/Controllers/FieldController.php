@@ -13,7 +13,6 @@ use App\Models\User;
 use App\Models\Workspace;
 use App\Support\Refused;
 use App\Workspace\Reading\Formats;
-use Hafenbuch\Core\Reference\Splicer;
 use Illuminate\Container\Attributes\CurrentUser;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -33,10 +32,11 @@ final class FieldController
         $given = $request->validate(['name' => 'required|string|max:40', 'value' => 'present|string|max:20000']);
 
         return $edit->make($request, $document, $person, static function (string $bytes) use ($document, $given): string {
-            $field = Formats::of($document->workspace)->read($document->path, $bytes)->field($given['name'])
+            $formats = Formats::of($document->workspace);
+            $field = $formats->read($document->path, $bytes)->field($given['name'])
                 ?? throw Refused::because("{$document->path} has no place for “{$given['name']}” that can be rewritten. Change it in the source.");
 
-            return Splicer::splice($bytes, [[$field, $given['value']]]);
+            return $formats->spliced($document->path, $bytes, [[$field, $given['value']]]);
         }, $given['name']);
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Workspace\Reading;
 
 use App\Models\Workspace;
+use Hafenbuch\Core\Charset\Charset;
 use Hafenbuch\Core\Charset\CodedText;
 use Hafenbuch\Core\Format\Language;
 
@@ -14,10 +15,7 @@ final class TextOf
     /** @return ?CodedText null: it is no text */
     public static function content(Workspace $workspace, string $path, string $bytes): ?CodedText
     {
-        $coded = self::coded($workspace, $path, $bytes);
-        $isKnown = Formats::of($workspace)->forPath($path) !== null;
-
-        return str_contains($coded->text, "\0") || (! $isKnown && ! $coded->isPlain()) ? null : $coded;
+        return Formats::of($workspace)->coded($path, $bytes);
     }
 
     public static function language(Workspace $workspace, string $path): Language
@@ -25,9 +23,9 @@ final class TextOf
         return Formats::of($workspace)->forPath($path)?->language() ?? Language::Text;
     }
 
-    /** As the editor gives and takes it, where nobody has asked whether it is text. */
+    /** As the editor gives and takes it; what is no text is read as it would be in UTF-8. */
     public static function coded(Workspace $workspace, string $path, string $bytes): CodedText
     {
-        return Formats::of($workspace)->coded($path, $bytes);
+        return self::content($workspace, $path, $bytes) ?? new CodedText($bytes, Charset::utf8());
     }
 }

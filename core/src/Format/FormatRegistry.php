@@ -10,8 +10,10 @@ use Hafenbuch\Core\Format\Css\CssFormat;
 use Hafenbuch\Core\Format\Cue\CueFormat;
 use Hafenbuch\Core\Format\DataPackage\DataPackageFormat;
 use Hafenbuch\Core\Format\Editing\ReferenceEditing;
+use Hafenbuch\Core\Format\Glb\GlbFormat;
 use Hafenbuch\Core\Format\Gltf\GltfFormat;
 use Hafenbuch\Core\Format\Html\HtmlFormat;
+use Hafenbuch\Core\Format\Json\JsonFormat;
 use Hafenbuch\Core\Format\Lexer\OutOfPatience;
 use Hafenbuch\Core\Format\Lexer\Patience;
 use Hafenbuch\Core\Format\M3u\M3uFormat;
@@ -22,7 +24,11 @@ use Hafenbuch\Core\Format\Otio\OtioFormat;
 use Hafenbuch\Core\Format\Svg\SvgFormat;
 use Hafenbuch\Core\Format\X3d\X3dFormat;
 use Hafenbuch\Core\Format\Xspf\XspfFormat;
+use Hafenbuch\Core\Format\Yaml\YamlFormat;
 use Hafenbuch\Core\Path\Path;
+use Hafenbuch\Core\Reference\Place;
+use Hafenbuch\Core\Reference\Splicer;
+use Hafenbuch\Core\Reference\UnwritableValue;
 use Hafenbuch\Core\Text\PatternFailed;
 
 /** Every format that Hafenbuch reads. A file of any other kind is a leaf. */
@@ -42,6 +48,9 @@ final class FormatRegistry
     private const COULD_TAKE_LONG = 16_384;
 
     private const REMEMBERED = 64;
+
+    /** So many bytes at the start of a content tell whether it is text. */
+    private const LOOKED_AT = 8192;
 
     public const LEAF = 'file';
 
@@ -81,9 +90,12 @@ final class FormatRegistry
             new XspfFormat,
             new CueFormat,
             new GltfFormat,
+            new GlbFormat,
             new ObjFormat,
             new MtlFormat,
             new DataPackageFormat,
+            new JsonFormat,
+            new YamlFormat,
         ]);
     }
 
@@ -129,6 +141,12 @@ final class FormatRegistry
         if (! $this->isReadable($path, strlen($bytes))) {
             return $this->tooLarge($path);
         }
+        if ($format instanceof Binary) {
+            return $this->withPatience($format, $bytes);
+        }
+        if (! self::isText($bytes)) {
+            return ParsedContent::leaf('It has bytes that no text has, so its references were not read.');
+        }
         try {
             $coding = Coding::of($format, $bytes, $this->fallback);
             $parsed = $this->withPatience($format, $coding->coded->text);
@@ -140,12 +158,37 @@ final class FormatRegistry
         return $coding->note === null ? $parsed : $parsed->noting($coding->note);
     }
 
-    /** The text of a content of a known format, in the charset in which its references are read. */
-    public function coded(string $path, string $bytes): CodedText
+    /** @return ?CodedText the text of a content, in the charset in which its references are read; null: it is no text, or none that is known */
+    public function coded(string $path, string $bytes): ?CodedText
     {
         $format = $this->forPath($path);
+        $isText = ! $format instanceof Binary && self::isText($bytes) && ($format !== null || mb_check_encoding($bytes, 'UTF-8'));
+        $coded = ! $isText ? null : ($format === null ? new CodedText($bytes, Charset::utf8()) : Coding::of($format, $bytes, $this->fallback)->coded);
 
-        return $format === null ? new CodedText($bytes, Charset::utf8()) : Coding::of($format, $bytes, $this->fallback)->coded;
+        return $coded === null || str_contains($coded->text, "\0") ? null : $coded;
+    }
+
+    /**
+     * A content with values replaced at places that were read in it.
+     *
+     * @param  list<array{Place, string}>  $replacements
+     *
+     * @throws UnwritableValue
+     */
+    public function spliced(string $path, string $bytes, array $replacements): string
+    {
+        $format = $this->forPath($path);
+        $spliced = Splicer::splice($bytes, $replacements);
+
+        return $format instanceof Binary ? $format->sealed($spliced) : $spliced;
+    }
+
+    /** Text in UTF-16 begins with a mark or with markup; any other has no zero bytes. */
+    private static function isText(string $bytes): bool
+    {
+        $head = substr($bytes, 0, self::LOOKED_AT);
+
+        return ! str_contains($head, "\0") || in_array(substr($head, 0, 2), ["\xFF\xFE", "\xFE\xFF", "<\0", "\0<"], true);
     }
 
     /** How references are added to and taken out of a document; null: it has no format. */
@@ -153,7 +196,7 @@ final class FormatRegistry
     {
         $format = $this->forPath($path);
 
-        return $format === null ? null : new CodedEditing($format, fn (string $bytes): CodedText => $this->coded($path, $bytes));
+        return $format === null ? null : new CodedEditing($format, fn (string $bytes): CodedText => $this->coded($path, $bytes) ?? new CodedText($bytes, Charset::utf8()));
     }
 
     /** What took too long once is not tried again by this process, which reads the same content for many a question. */

@@ -6,7 +6,6 @@ namespace Hafenbuch\Core\Format;
 
 use Hafenbuch\Core\Reference\PathMap;
 use Hafenbuch\Core\Reference\Resolver;
-use Hafenbuch\Core\Reference\Splicer;
 use Hafenbuch\Core\Reference\TargetKind;
 use Hafenbuch\Core\Reference\UnwritableValue;
 
@@ -40,6 +39,6 @@ final readonly class Rewriter
             }
         }
 
-        return Splicer::splice($bytes, $replacements);
+        return $this->formats->spliced($from, $bytes, $replacements);
     }
 }

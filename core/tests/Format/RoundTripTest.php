@@ -47,7 +47,7 @@ it('keeps every other byte of files that others wrote', function (Format $format
 it('starts a new document with its title', function (Format $format) {
     $reading = $format->read($format->blank('Pen & <drum>'));
 
-    expect($reading->field('title')?->raw)->toBe(in_array($format->name(), ['CSS', 'OBJ', 'MTL'], true) ? null : 'Pen & <drum>');
+    expect($reading->field('title')?->raw)->toBe(in_array($format->name(), ['CSS', 'OBJ', 'MTL', 'JSON', 'YAML'], true) ? null : 'Pen & <drum>');
 })->with('formats');
 
 it('reads any content without failing', function () {

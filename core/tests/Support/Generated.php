@@ -23,8 +23,19 @@ final class Generated
             'OBJ' => self::fill(self::some(['mtllib m%s.mtl', 'mtllib a b%s.mtl c.mtl', 'v 1.0 2.0 -3e4', '# mtllib x.mtl', 'usemtl brass', 'trace_obj %s'], "\n")),
             'MTL' => self::fill(self::some(['map_Kd %s', 'newmtl a', 'map_Bump -bm 0.2 -o 1 2 3 %s', 'Kd 1 1 1', '# map_Kd %s', 'refl -type sphere %s'], "\n")),
             'Data Package' => self::fill('{"name":"n","resources":['.self::some(['{"path":"%s"}', '{"path":["%s","%s"],"schema":"%s"}', '{"data":[1,2,{"path":"%s"}]}'], ', ').']}'),
+            'JSON' => self::fill('{"a":['.self::some(['{"$ref":"%s"}', '{"x": {"$ref" : "%s#\/d"}}', '{"ref":"%s"}', '1'], ', ').']}'),
+            'YAML' => self::fill(self::some(['a: {$ref: %s}', "  - \$ref: '%s'", '$ref: "%s"', '# $ref: %s', 'other: %s', '"$ref":   %s'], "\n")."\n"),
+            'glTF binary' => self::glb(self::content('glTF')),
             default => throw new \LogicException("No generator for {$format}."),
         };
+    }
+
+    private static function glb(string $json): string
+    {
+        $json .= str_repeat(' ', (4 - strlen($json) % 4) % 4);
+        $data = "\x08\0\0\0BIN\0".random_bytes(8);
+
+        return 'glTF'.pack('V3', 2, 20 + strlen($json) + strlen($data), strlen($json)).'JSON'.$json.$data;
     }
 
     private static function svg(): string

@@ -24,6 +24,8 @@ final class DataPackageFormat implements Format
     private const KINDS = [
         '~^/resources/\d+/path(?:/\d+)?$~' => 'data',
         '~^/resources/\d+/schema$~' => 'schema',
+        '~^/resources/\d+/dialect$~' => 'dialect',
+        '~^/(?:resources/\d+/)?(?:profile|\$schema)$~' => 'profile',
         '~^/(?:resources/\d+/)?licenses/\d+/path$~' => 'licence',
         '~^/(?:resources/\d+/)?sources/\d+/path$~' => 'source',
         '~^/image$~' => 'image',
@@ -66,6 +68,10 @@ final class DataPackageFormat implements Format
             foreach (self::KINDS as $pattern => $kind) {
                 if (Pattern::matches($pattern, (string) $pointer)) {
                     $raw = $notation->decode(substr($bytes, $string->offset, $string->length));
+                    // A profile can be one of those that have a name (Data Package 1, “profile”).
+                    if ($kind === 'profile' && ! Pattern::matches('~[/.]~', $raw)) {
+                        continue;
+                    }
                     $style = Pattern::matches('~^[a-z][a-z0-9+.\-]+://~i', $raw) ? AddressStyle::Uri : AddressStyle::PlainPath;
                     $references[] = new ReferenceSite($kind, $string->offset, $string->length, $raw, $notation, $style, AddressStyle::PlainPath);
                 }

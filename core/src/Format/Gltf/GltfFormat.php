@@ -21,9 +21,9 @@ use Hafenbuch\Core\Text\Pattern;
 final class GltfFormat implements Bulky, Versioned
 {
     /** In version 1.0 these are objects, whose members have names. */
-    private const PLACES = '~^/(buffers|images|shaders)/[^/]+/uri$~';
+    private const PLACES = '~^/(?:(buffers|images|shaders)/[^/]+|(?:.*/)?(extensions)/.*)/(?:uri|schemaUri)$~';
 
-    private const KINDS = ['buffers' => 'buffer', 'images' => 'texture', 'shaders' => 'shader'];
+    private const KINDS = ['buffers' => 'buffer', 'images' => 'texture', 'shaders' => 'shader', 'extensions' => 'resource'];
 
     public function name(): string
     {
@@ -59,7 +59,7 @@ final class GltfFormat implements Bulky, Versioned
         foreach (JsonLexer::read($bytes, $this->wanted(), $faults)->strings as $pointer => $string) {
             $raw = static fn (): string => $notation->decode(substr($bytes, $string->offset, $string->length));
             if (Pattern::matches(self::PLACES, (string) $pointer, $match)) {
-                $references[] = new ReferenceSite(self::KINDS[$match[1]], $string->offset, $string->length, $raw(), $notation);
+                $references[] = new ReferenceSite(self::KINDS[end($match)], $string->offset, $string->length, $raw(), $notation);
             } elseif ($pointer === '/scenes/0/name') {
                 $fields[] = new FieldSite(FieldSite::TITLE, $string->offset, $string->length, $raw(), $notation);
             }
@@ -97,7 +97,7 @@ final class GltfFormat implements Bulky, Versioned
     {
         static $wanted = null;
 
-        return $wanted ??= JsonWanted::keys(['uri', 'scenes']);
+        return $wanted ??= JsonWanted::keys(['uri', 'schemaUri', 'scenes']);
     }
 
     public function editing(): ReferenceEditing

@@ -38,7 +38,30 @@ final class XmlReading
      */
     public static function of(string $bytes, array $references, array $fields, Faults $faults, ?string $base = null): ParsedContent
     {
-        $note = $faults->words() ?? self::fault($bytes);
+        return self::withoutEntities($bytes, $references, $fields, $base, $faults->words() ?? self::fault($bytes));
+    }
+
+    /**
+     * The same, of a format in which `xml:base` counts.
+     *
+     * @param  list<ReferenceSite>  $references
+     * @param  list<FieldSite>  $fields
+     */
+    public static function based(string $bytes, array $references, array $fields, Faults $faults): ParsedContent
+    {
+        $bases = XmlBases::in($bytes);
+        $own = array_values(array_filter($references, $bases->holdFor(...)));
+        $parsed = self::of($bytes, $own, $fields, $faults, $bases->base);
+
+        return count($own) === count($references) ? $parsed : $parsed->noting('Addresses in elements with an xml:base of their own were not read.');
+    }
+
+    /**
+     * @param  list<ReferenceSite>  $references
+     * @param  list<FieldSite>  $fields
+     */
+    private static function withoutEntities(string $bytes, array $references, array $fields, ?string $base, ?string $note): ParsedContent
+    {
         if (! str_contains($bytes, '&')) {
             return ParsedContent::of($references, $fields, $base, $note);
         }

@@ -27,6 +27,12 @@ final readonly class XmlToken
         return $this->bytes === null ? [] : XmlAttribute::all($this->bytes, $this->innerOffset, $this->innerLength);
     }
 
+    /** The bytes of one of its attributes. */
+    public function written(XmlAttribute $attribute): string
+    {
+        return substr((string) $this->bytes, $attribute->offset, $attribute->length);
+    }
+
     public function end(): int
     {
         return $this->offset + $this->length;

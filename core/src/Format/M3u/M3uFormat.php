@@ -56,27 +56,53 @@ final class M3uFormat implements Legacy
     {
         $isMedia = Pattern::matches('~^#EXT-X-~m', $bytes);
         $references = [];
-        $track = $this->track();
+        $variables = $isMedia ? Variables::in($bytes) : new Variables;
+        $track = $variables->over($this->track());
         $title = null;
         $afterHead = null;
         foreach (Lines::of($bytes) as $offset => $line) {
             if ($line[0] !== '#') {
                 $style = $isMedia || Pattern::matches('~^[a-z][a-z0-9+.\-]+://~i', $line) ? AddressStyle::Uri : AddressStyle::PlainPath;
-                $references[] = new ReferenceSite('track', $offset, strlen($line), $line, $track, $style, $isMedia ? AddressStyle::Uri : AddressStyle::PlainPath);
+                $references[] = new ReferenceSite('track', $offset, strlen($line), $track->decode($line), $track, $style, $isMedia ? AddressStyle::Uri : AddressStyle::PlainPath);
             } elseif ($isMedia && Pattern::matches('~^#EXT-X-[A-Z-]++:~', $line, $match)) {
-                array_push($references, ...$this->inAttributes($line, strlen($match[0]), $offset));
-            } elseif (str_starts_with($line, '#PLAYLIST:') && $title === null) {
+                array_push($references, ...$this->inAttributes($line, strlen($match[0]), $offset, $variables));
+            } elseif (Pattern::matches('~^#EXT(?:M3U|INF:)~', $line)) {
+                array_push($references, ...self::shown($line, $offset));
+            }
+            if ($line[0] !== '#') {
+                continue;
+            }
+            if (str_starts_with($line, '#PLAYLIST:') && $title === null) {
                 $value = ltrim(substr($line, 10), " \t");
                 $title = new FieldSite(FieldSite::TITLE, $offset + strlen($line) - strlen($value), strlen($value), $value, new LineText('a playlist’s title'));
-            } elseif ($line === '#EXTM3U') {
-                $afterHead = $offset + 7;
+            } elseif (str_starts_with($line, '#EXTM3U')) {
+                $afterHead ??= $offset + strlen($line);
             }
         }
         if ($title === null && $afterHead !== null) {
             $title = new FieldSite(FieldSite::TITLE, $afterHead, 0, '', new Inserted("\n#PLAYLIST:", new LineText('a playlist’s title'), ''));
         }
 
-        return ParsedContent::of($references, $title === null ? [] : [$title]);
+        $known = $isMedia ? $variables->known($references) : $references;
+        $parsed = ParsedContent::of($known, $title === null ? [] : [$title]);
+
+        return count($known) === count($references) ? $parsed : $parsed->noting('Addresses with variables that only a player knows were not read.');
+    }
+
+    /**
+     * What lists of channels show: pictures and programme guides, as they are met in practice.
+     *
+     * @return list<ReferenceSite>
+     */
+    private static function shown(string $line, int $offset): array
+    {
+        Pattern::matchAll('~[\s,](?:tvg-logo|url-tvg|x-tvg-url)="([^"]++)"~', $line, $found, PREG_OFFSET_CAPTURE);
+
+        return array_map(static function (array $value) use ($offset): ReferenceSite {
+            $style = Pattern::matches('~^[a-z][a-z0-9+.\-]+://~i', $value[0]) ? AddressStyle::Uri : AddressStyle::PlainPath;
+
+            return new ReferenceSite('image', $offset + $value[1], strlen($value[0]), $value[0], new LineText('a quoted attribute', '~"~', 'it has a quote'), $style, AddressStyle::PlainPath);
+        }, $found[1]);
     }
 
     /**
@@ -84,14 +110,15 @@ final class M3uFormat implements Legacy
      *
      * @return list<ReferenceSite>
      */
-    private function inAttributes(string $line, int $at, int $offset): array
+    private function inAttributes(string $line, int $at, int $offset, Variables $variables): array
     {
         $sites = [];
+        $notation = $variables->over(new LineText('a quoted attribute', '~"~', 'it has a quote'));
         while (Pattern::matches('~\G[ \t,]*+([A-Z0-9\-]++)=(?:"([^"]*+)"|[^,]*+)~', $line, $match, PREG_OFFSET_CAPTURE | PREG_UNMATCHED_AS_NULL, $at)) {
             Patience::spend();
             $at = $match[0][1] + strlen((string) $match[0][0]);
             if (in_array($match[1][0], self::ADDRESSES, true) && (string) $match[2][0] !== '') {
-                $sites[] = new ReferenceSite('track', $offset + $match[2][1], strlen((string) $match[2][0]), (string) $match[2][0], new LineText('a quoted attribute', '~"~', 'it has a quote'));
+                $sites[] = new ReferenceSite('track', $offset + $match[2][1], strlen((string) $match[2][0]), $notation->decode((string) $match[2][0]), $notation);
             }
         }
 

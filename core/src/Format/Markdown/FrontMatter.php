@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Hafenbuch\Core\Format\Markdown;
 
+use Hafenbuch\Core\Format\Notation\YamlScalar;
 use Hafenbuch\Core\Reference\FieldSite;
 use Hafenbuch\Core\Text\Pattern;
 

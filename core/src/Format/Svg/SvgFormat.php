@@ -7,10 +7,12 @@ namespace Hafenbuch\Core\Format\Svg;
 use Hafenbuch\Core\Format\Editing\ReferenceEditing;
 use Hafenbuch\Core\Format\Editing\XmlEditing;
 use Hafenbuch\Core\Format\Format;
+use Hafenbuch\Core\Format\Html\HtmlPlaces;
 use Hafenbuch\Core\Format\Language;
 use Hafenbuch\Core\Format\Lexer\CssUrls;
 use Hafenbuch\Core\Format\Lexer\DecodedText;
 use Hafenbuch\Core\Format\Lexer\Faults;
+use Hafenbuch\Core\Format\Lexer\HtmlTag;
 use Hafenbuch\Core\Format\Lexer\XmlAttribute;
 use Hafenbuch\Core\Format\Lexer\XmlLexer;
 use Hafenbuch\Core\Format\Lexer\XmlReading;
@@ -42,7 +44,20 @@ final class SvgFormat implements Format, Versioned
         'textPath' => 'text path',
         'mpath' => 'motion path',
         'script' => 'script',
+        // Of SVG 1.1 (section 16.2, chapters 19 and 20).
+        'filter' => 'filter',
+        'cursor' => 'cursor',
+        'tref' => 'text',
+        'color-profile' => 'colour profile',
+        'font-face-uri' => 'font',
+        'altGlyph' => 'font',
+        'glyphRef' => 'font',
+        // XInclude 1.0, section 3.1
+        'include' => 'include',
     ];
+
+    /** Of HTML, which may stand in a drawing (SVG 2, chapter 12): elements that hold addresses. */
+    private const HTML = ['img', 'iframe', 'video', 'audio', 'source', 'track', 'embed', 'object', 'input', 'link', 'form'];
 
     /** Attributes that take url(): the presentation attributes of SVG 2, appendix “Property index”, and style. */
     private const PAINTED = [
@@ -110,7 +125,7 @@ final class SvgFormat implements Format, Versioned
             }
         }
 
-        return XmlReading::of($bytes, $references, $fields->places(), $faults);
+        return XmlReading::based($bytes, $references, $fields->places(), $faults);
     }
 
     /** SVG 2; SVG 1.1, section 5.1.2 (version) */
@@ -147,12 +162,15 @@ final class SvgFormat implements Format, Versioned
     {
         static $wanted = null;
 
-        return $wanted ??= XmlWanted::elements([...array_keys(self::HREF_KINDS), 'style'], ['title', 'desc'], withUrls: true);
+        return $wanted ??= XmlWanted::elements([...array_keys(self::HREF_KINDS), ...self::HTML, 'style'], ['title', 'desc'], withUrls: true);
     }
 
     /** @return list<ReferenceSite> */
     private function inTag(string $bytes, XmlToken $tag): array
     {
+        if (in_array($tag->localName(), self::HTML, true)) {
+            return self::inHtml($bytes, $tag);
+        }
         $kind = self::HREF_KINDS[$tag->localName()] ?? null;
         // Most tags of a drawing are shapes that point at nothing; url may be written with entities.
         $text = substr($bytes, $tag->innerOffset, $tag->innerLength);
@@ -170,6 +188,17 @@ final class SvgFormat implements Format, Versioned
         }
 
         return $sites;
+    }
+
+    /** @return list<ReferenceSite> */
+    private static function inHtml(string $bytes, XmlToken $tag): array
+    {
+        $attributes = [];
+        foreach ($tag->attributes() as $attribute) {
+            $attributes[$attribute->name] = $attribute;
+        }
+
+        return (new HtmlPlaces($bytes, true))->inTag(new HtmlTag($tag->localName(), $tag->offset, $tag->end(), $attributes));
     }
 
     /** @return list<ReferenceSite> */

@@ -30,7 +30,7 @@ final class X3dFormat implements Format, Versioned
     /** Nodes with a `url` field, and what such a reference is called. */
     private const URL_NODES = [
         'Inline' => 'inline', 'ImageTexture' => 'texture', 'ImageTexture3D' => 'texture', 'ImageCubeMapTexture' => 'texture',
-        'MovieTexture' => 'movie', 'AudioClip' => 'sound', 'Anchor' => 'link', 'ExternProtoDeclare' => 'prototype',
+        'MovieTexture' => 'movie', 'AudioClip' => 'sound', 'BufferAudioSource' => 'sound', 'GeoMetadata' => 'link', 'FontLibrary' => 'font', 'Anchor' => 'link', 'ExternProtoDeclare' => 'prototype',
         'Script' => 'script', 'ShaderPart' => 'shader', 'ShaderProgram' => 'shader', 'PackagedShader' => 'shader',
     ];
 
@@ -39,6 +39,9 @@ final class X3dFormat implements Format, Versioned
         'Background' => ['frontUrl', 'backUrl', 'leftUrl', 'rightUrl', 'topUrl', 'bottomUrl'],
         'GeoLOD' => ['rootUrl', 'child1Url', 'child2Url', 'child3Url', 'child4Url'],
     ];
+
+    /** What gives a field of a prototype its value; by its name it is known to hold addresses (section 4.4.4). */
+    private const VALUES = ['field', 'fieldValue'];
 
     public function name(): string
     {
@@ -126,7 +129,7 @@ final class X3dFormat implements Format, Versioned
     {
         static $wanted = null;
 
-        return $wanted ??= XmlWanted::elements([...array_keys(self::URL_NODES), ...array_keys(self::OTHER_FIELDS), 'head', 'meta']);
+        return $wanted ??= XmlWanted::elements([...array_keys(self::URL_NODES), ...array_keys(self::OTHER_FIELDS), ...self::VALUES, 'head', 'meta']);
     }
 
     /** @return list<array{string, XmlAttribute}> */
@@ -136,6 +139,11 @@ final class X3dFormat implements Format, Versioned
         $url = isset(self::URL_NODES[$tag->name]) ? $tag->attribute('url') : null;
         if ($url !== null) {
             $found[] = [self::URL_NODES[$tag->name], $url];
+        }
+        $value = in_array($tag->name, self::VALUES, true) ? $tag->attribute('value') : null;
+        $name = $value === null ? null : $tag->attribute('name');
+        if ($value !== null && $name !== null && str_ends_with(strtolower($tag->written($name)), 'url')) {
+            $found[] = ['value', $value];
         }
         foreach (self::OTHER_FIELDS[$tag->name] ?? [] as $field) {
             $attribute = $tag->attribute($field);

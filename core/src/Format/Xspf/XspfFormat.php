@@ -25,7 +25,7 @@ use Hafenbuch\Core\Text\Pattern;
 /** XSPF playlists, version 1 (sections 4.1.1.2 and 4.1.1.2.14): locations, images and links, each the text of an element. */
 final class XspfFormat implements Format, Versioned
 {
-    private const URL_ELEMENTS = ['location' => 'track', 'image' => 'image', 'info' => 'link', 'license' => 'link'];
+    private const URL_ELEMENTS = ['location' => 'track', 'image' => 'image', 'info' => 'link', 'link' => 'link', 'license' => 'link'];
 
     private const FIELDS = ['playlist/title' => FieldSite::TITLE, 'playlist/annotation' => FieldSite::DESCRIPTION];
 
@@ -91,7 +91,7 @@ final class XspfFormat implements Format, Versioned
             }
         }
 
-        return XmlReading::of($bytes, $references, array_values($fields), $faults);
+        return XmlReading::based($bytes, $references, array_values($fields), $faults);
     }
 
     /** XSPF 1, section 4.1.1.1 */

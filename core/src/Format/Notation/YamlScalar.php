@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Hafenbuch\Core\Format\Markdown;
+namespace Hafenbuch\Core\Format\Notation;
 
 use Hafenbuch\Core\Reference\Notation;
 use Hafenbuch\Core\Reference\UnwritableValue;
@@ -15,6 +15,9 @@ final readonly class YamlScalar implements Notation
         '0' => "\0", 'a' => "\x07", 'b' => "\x08", 't' => "\t", 'n' => "\n", 'v' => "\v", 'f' => "\f", 'r' => "\r",
         'e' => "\e", 'N' => "\u{85}", '_' => "\u{A0}", 'L' => "\u{2028}", 'P' => "\u{2029}",
     ];
+
+    /** @param bool $mayBePlain whether a word may stand without quotes there */
+    public function __construct(private bool $mayBePlain = true) {}
 
     public function decode(string $bytes): string
     {
@@ -30,7 +33,7 @@ final readonly class YamlScalar implements Notation
         if (Pattern::matches('~[\x00-\x08\x0b-\x1f\x7f]~', $value)) {
             throw UnwritableValue::in('front matter', $value, 'it has a control character');
         }
-        $isPlain = mb_check_encoding($value, 'UTF-8') && Pattern::matches('~^[\pL][^:#\n\t"\'\\\\]*(?<![ ])$~Du', $value)
+        $isPlain = $this->mayBePlain && mb_check_encoding($value, 'UTF-8') && Pattern::matches('~^[\pL][^:#\n\t"\'\\\\]*(?<![ ])$~Du', $value)
             && ! Pattern::matches('~^(?:true|false|yes|no|on|off|null|[yn])$~i', $value);
 
         return $isPlain ? $value : '"'.strtr($value, ['\\' => '\\\\', '"' => '\\"', "\n" => '\\n', "\t" => '\\t']).'"';
