@@ -25,7 +25,7 @@ final readonly class Rewriter
     public function rewrite(string $bytes, string $from, string $to, PathMap $leads): string
     {
         $reading = $this->formats->read($from, $bytes);
-        $replacements = [];
+        $replacements = $moved = $staying = [];
         foreach ($reading->references as $site) {
             $target = $this->resolver->resolve($from, $site->raw, $site->style, $reading->base);
             if ($target->kind !== TargetKind::File || $target->path === null) {
@@ -35,7 +35,16 @@ final readonly class Rewriter
             $there = $this->resolver->resolve($to, $site->raw, $site->style, $reading->base);
             if ($there->kind !== TargetKind::File || $there->path !== $wanted) {
                 $start = $this->resolver->start($to, $reading->base);
+                $moved[$site->offset] = true;
                 $replacements[] = [$site, $this->resolver->reference($start, $wanted, $target->suffix, $site->style)];
+            } else {
+                $staying[] = $site;
+            }
+        }
+        // What stands at one place with something that moves must be able to stay there.
+        foreach ($staying as $site) {
+            if (isset($moved[$site->offset])) {
+                $replacements[] = [$site, $site->raw];
             }
         }
 

@@ -11,7 +11,7 @@ use Hafenbuch\Core\Change\Changes;
 final class Splicer
 {
     /**
-     * @param  list<array{Place, string}>  $replacements  each place with its new value; places do not overlap
+     * @param  list<array{Place, string}>  $replacements  each place with its new value; places do not overlap, but one can stand for several files
      *
      * @throws UnwritableValue
      */
@@ -20,11 +20,15 @@ final class Splicer
         $changes = [];
         foreach ($replacements as [$place, $value]) {
             // A value that stays keeps its own spelling, of which a syntax usually allows several.
-            if ($value !== $place->raw) {
-                $changes[] = new Change($place->offset, $place->length, $place->notation->encode($value));
+            $written = $value === $place->raw ? null : $place->notation->encode($value);
+            $other = array_key_exists($place->offset, $changes) ? $changes[$place->offset] : false;
+            if ($other !== false && $other[1] !== $written) {
+                throw UnwritableValue::in('a place that stands for several files', $value, 'these files would no longer be beside one another');
             }
+            $changes[$place->offset] = [$place, $written];
         }
+        $changes = array_filter($changes, static fn (array $change): bool => $change[1] !== null);
 
-        return Changes::of(...$changes)->apply($bytes);
+        return Changes::of(...array_map(static fn (array $change): Change => new Change($change[0]->offset, $change[0]->length, (string) $change[1]), array_values($changes)))->apply($bytes);
     }
 }

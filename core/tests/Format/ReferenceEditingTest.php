@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use Hafenbuch\Core\Change\Changes;
+use Hafenbuch\Core\Format\Editing\NoEditing;
 use Hafenbuch\Core\Format\Format;
 use Hafenbuch\Core\Format\FormatRegistry;
 use Hafenbuch\Core\Reference\ReferenceSite;
@@ -10,9 +11,15 @@ use Hafenbuch\Core\Reference\Splicer;
 use Hafenbuch\Core\Tests\Support\Generated;
 
 dataset('editable formats', static fn (): array => array_combine(
-    array_map(static fn (Format $format): string => $format->name(), FormatRegistry::standard()->formats),
-    array_map(static fn (Format $format): array => [$format], FormatRegistry::standard()->formats),
+    array_map(static fn (Format $format): string => $format->name(), editable()),
+    array_map(static fn (Format $format): array => [$format], editable()),
 ));
+
+/** @return list<Format> */
+function editable(): array
+{
+    return array_values(array_filter(FormatRegistry::standard()->formats, static fn (Format $format): bool => ! $format->editing() instanceof NoEditing));
+}
 
 /** @return list<string> */
 function raws(Format $format, string $bytes): array

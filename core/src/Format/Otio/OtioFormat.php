@@ -9,6 +9,8 @@ use Hafenbuch\Core\Format\Format;
 use Hafenbuch\Core\Format\Language;
 use Hafenbuch\Core\Format\Lexer\Faults;
 use Hafenbuch\Core\Format\Lexer\JsonLexer;
+use Hafenbuch\Core\Format\Lexer\JsonString;
+use Hafenbuch\Core\Format\Lexer\JsonText;
 use Hafenbuch\Core\Format\Lexer\JsonWanted;
 use Hafenbuch\Core\Format\Notation\JsonStringValue;
 use Hafenbuch\Core\Format\ParsedContent;
@@ -20,6 +22,8 @@ use Hafenbuch\Core\Text\Pattern;
 /** OpenTimelineIO (the file format's specification, “ExternalReference”): the target_url of media references, at any depth of stacks. */
 final class OtioFormat implements Format, Versioned
 {
+    private const SEQUENCE = 'ImageSequenceReference';
+
     public function name(): string
     {
         return 'OpenTimelineIO';
@@ -48,7 +52,9 @@ final class OtioFormat implements Format, Versioned
     public function read(string $bytes): ParsedContent
     {
         $faults = new Faults;
-        $json = JsonLexer::read($bytes, $this->wanted(), $faults);
+        // Of a sequence the numbers count too, so all of the text is looked into.
+        $hasSequence = str_contains($bytes, self::SEQUENCE);
+        $json = JsonLexer::read($bytes, $hasSequence ? null : $this->wanted(), $faults);
         $notation = new JsonStringValue;
         $schema = $json->strings['/OTIO_SCHEMA'] ?? null;
         if ($schema === null) {
@@ -56,6 +62,9 @@ final class OtioFormat implements Format, Versioned
         }
         $references = [];
         foreach ($json->strings as $pointer => $string) {
+            if ($hasSequence && str_ends_with((string) $pointer, '/target_url_base')) {
+                array_push($references, ...$this->frames($bytes, $json, $string, $faults));
+            }
             if (! str_ends_with((string) $pointer, '/target_url')) {
                 continue;
             }
@@ -68,6 +77,23 @@ final class OtioFormat implements Format, Versioned
         $fields = $name === null ? [] : [new FieldSite(FieldSite::TITLE, $name->offset, $name->length, $notation->decode(substr($bytes, $name->offset, $name->length)), $notation)];
 
         return ParsedContent::of($references, $fields, note: $faults->words());
+    }
+
+    /** @return list<ReferenceSite> */
+    private function frames(string $bytes, JsonText $json, JsonString $base, Faults $faults): array
+    {
+        $of = $json->sibling($base->pointer, 'OTIO_SCHEMA');
+        if ($of === null || ! str_starts_with(substr($bytes, $of->offset, $of->length), self::SEQUENCE.'.')) {
+            return [];
+        }
+        [$start, $end] = $json->containers[substr($base->pointer, 0, (int) strrpos($base->pointer, '/'))] ?? [0, 0];
+        $reference = json_decode(substr($bytes, $start, $end - $start), true);
+        $frames = is_array($reference) ? ImageSequence::sites($bytes, $reference, $base) : null;
+        if ($frames === null) {
+            $faults->note($bytes, $base->offset, 'A sequence of images whose numbers make none, or too many');
+        }
+
+        return $frames ?? [];
     }
 
     /** OpenTimelineIO serialized schema, Timeline.1 */
