@@ -14,7 +14,7 @@ use Illuminate\Support\Carbon;
  * @property string $name
  * @property string $slug
  * @property string $root absolute
- * @property array{ignore?: list<string>, follow?: string, templates?: ?string, numbering?: array<string, string>, namingRules?: array<string, array<string, mixed>>, undoDays?: int, steps?: int, retention?: array<string, mixed>, charset?: ?string} $settings
+ * @property array{ignore?: list<string>, follow?: string, templates?: ?string, numbering?: array<string, string>, namingRules?: array<string, array<string, mixed>>, undoDays?: int, steps?: int, retention?: array<string, mixed>, charset?: ?string, frontMatter?: list<string>} $settings
  * @property int $settings_revision
  * @property ?Carbon $scanned_at
  */

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace App\Workspace;
 
 use App\Models\Workspace;
+use App\Workspace\Reading\Ways;
+use Hafenbuch\Core\Format\Markdown\MarkdownFormat;
 use Hafenbuch\Core\Retention\Policy;
 use Illuminate\Support\Facades\DB;
 
@@ -77,6 +79,17 @@ final readonly class Settings
     public function charset(): ?string
     {
         return $this->workspace->settings['charset'] ?? null;
+    }
+
+    /** @return list<string> keys of front matter whose values are paths */
+    public function frontMatter(): array
+    {
+        return array_values($this->workspace->settings['frontMatter'] ?? MarkdownFormat::PATHS);
+    }
+
+    public function ways(): Ways
+    {
+        return new Ways($this->charset(), $this->frontMatter());
     }
 
     /** Rises with every change. */

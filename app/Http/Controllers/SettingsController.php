@@ -44,6 +44,7 @@ final class SettingsController
         new OA\Property(property: 'numbering', type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'string')),
         new OA\Property(property: 'namingRules', type: 'object', additionalProperties: new OA\AdditionalProperties(ref: '#/components/schemas/NamingRule')),
         new OA\Property(property: 'retention', ref: '#/components/schemas/RetentionPolicy'),
+        new OA\Property(property: 'frontMatter', type: 'array', items: new OA\Items(type: 'string'), description: 'keys whose values are paths'),
         new OA\Property(property: 'charset', type: 'string', nullable: true, description: 'as the WHATWG Encoding Standard calls it'),
         new OA\Property(property: 'undoDays', type: 'integer'), new OA\Property(property: 'steps', type: 'integer'),
     ]), responses: [new Ok('Settings')])]
@@ -53,7 +54,7 @@ final class SettingsController
         $given = $request->validate([
             'ignore' => ['sometimes', ListOf::texts(200, 200)], 'follow' => Rule::in(Settings::FOLLOW), 'templates' => 'nullable|string|max:4000',
             'numbering' => ['sometimes', ListOf::textsByName(50, 120)], 'namingRules' => 'array|max:200', ...NamingRuleReader::rules('namingRules.*'),
-            ...RetentionReader::rules('retention'), 'charset' => ['nullable', Rule::in(array_keys(Labels::KNOWN))], 'undoDays' => 'integer|min:1|max:3650', 'steps' => 'integer|min:10|max:100000',
+            ...RetentionReader::rules('retention'), 'frontMatter' => ['sometimes', ListOf::texts(100, 80)], 'charset' => ['nullable', Rule::in(array_keys(Labels::KNOWN))], 'undoDays' => 'integer|min:1|max:3650', 'steps' => 'integer|min:10|max:100000',
         ]);
         if (isset($given['templates'])) {
             $given['templates'] = Path::of(trim($given['templates'], '/ '))->value;
@@ -65,8 +66,9 @@ final class SettingsController
         }
         $settings = Settings::of($workspace);
         $mustScan = isset($given['ignore']) && $given['ignore'] !== $settings->ignore();
-        $isReadOtherwise = array_key_exists('charset', $given) && $given['charset'] !== $settings->charset();
+        $before = $settings->ways();
         $settings->set($given, $revision);
+        $isReadOtherwise = $settings->ways()->json() !== $before->json();
         if ($isReadOtherwise) {
             Rereading::everything($workspace);
         }

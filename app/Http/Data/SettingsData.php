@@ -17,6 +17,7 @@ final readonly class SettingsData
      * @param  array<string, string>|\stdClass  $numbering
      * @param  array<string, array<string, mixed>>|\stdClass  $namingRules
      * @param  array<string, mixed>  $retention
+     * @param  list<string>  $frontMatter
      */
     public function __construct(
         #[OA\Property(items: new OA\Items(type: 'string'), description: 'patterns of the names that a scan leaves out')] public array $ignore,
@@ -28,12 +29,13 @@ final readonly class SettingsData
         #[OA\Property(description: 'days in which an entry can be taken back at least')] public int $undoDays,
         #[OA\Property(description: 'steps of a document that stay after a save')] public int $steps,
         #[OA\Property(description: 'in which contents are read that say none and are no UTF-8; null: it is guessed')] public ?string $charset,
+        #[OA\Property(items: new OA\Items(type: 'string'), description: 'keys of front matter whose values are paths')] public array $frontMatter,
         #[OA\Property(description: 'to be named in If-Match by whoever changes them')] public int $revision,
     ) {}
 
     public static function of(Settings $settings): self
     {
         return new self($settings->ignore(), $settings->follow(), $settings->templates(), (object) $settings->numbering(), (object) $settings->namingRules(),
-            RetentionReader::write($settings->retention()), $settings->undoDays(), $settings->steps(), $settings->charset(), $settings->revision());
+            RetentionReader::write($settings->retention()), $settings->undoDays(), $settings->steps(), $settings->charset(), $settings->frontMatter(), $settings->revision());
     }
 }

@@ -25,7 +25,7 @@ final readonly class FileLook
      */
     public function at(Workspace $workspace, array $paths, int $seconds = WorkspaceLock::A_PERSON_WAITS): RecordedFiles
     {
-        $reader = new FileReader($workspace->root, Settings::of($workspace)->charset());
+        $reader = new FileReader($workspace->root, Settings::of($workspace)->ways());
         $files = WorkspaceFiles::of($workspace);
         $found = $gone = [];
         foreach ($paths as $path) {

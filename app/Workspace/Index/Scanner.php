@@ -161,7 +161,7 @@ final class Scanner
     private function look(iterable $suspects): void
     {
         // One file at a time where a whole batch has taken too long before, so that each turn gets on.
-        $readers = new Readers($this->workspace->root, Settings::of($this->workspace)->charset(), batch: $this->isResumed ? 1 : Readers::BATCH_FILES);
+        $readers = new Readers($this->workspace->root, Settings::of($this->workspace)->ways(), batch: $this->isResumed ? 1 : Readers::BATCH_FILES);
         foreach ($this->goesOnLater ? [] : $readers->look($suspects) as $report) {
             if ($report !== null) {
                 $this->take($report);

@@ -15,11 +15,10 @@ final readonly class FileReader
 
     private WorkspaceFiles $files;
 
-    /** @param ?string $charset of contents that say none */
-    public function __construct(string $root, ?string $charset = null)
+    public function __construct(string $root, Ways $ways = new Ways)
     {
         $this->files = new WorkspaceFiles($root);
-        $this->contents = new ContentReader(Formats::reading($charset), $root);
+        $this->contents = new ContentReader(Formats::reading($ways), $root);
     }
 
     /**

@@ -6,22 +6,21 @@ namespace App\Workspace\Reading;
 
 use App\Models\Workspace;
 use App\Workspace\Settings;
-use Hafenbuch\Core\Charset\Charset;
 use Hafenbuch\Core\Format\FormatRegistry;
 
-/** The formats as a workspace reads them: in the charset that its people have agreed on, where a content says none. */
+/** The formats as a workspace reads them: as its people have agreed on. */
 final class Formats
 {
-    /** @var array<string, FormatRegistry> by charset */
+    /** @var array<string, FormatRegistry> by how they read */
     private static array $known = [];
 
     public static function of(Workspace $workspace): FormatRegistry
     {
-        return self::reading(Settings::of($workspace)->charset());
+        return self::reading(Settings::of($workspace)->ways());
     }
 
-    public static function reading(?string $charset): FormatRegistry
+    public static function reading(Ways $ways): FormatRegistry
     {
-        return self::$known[(string) $charset] ??= FormatRegistry::standard()->readingAs($charset === null ? null : Charset::named($charset));
+        return self::$known[$ways->json()] ??= $ways->formats();
     }
 }

@@ -23,9 +23,9 @@ final class ReaderProcess
     private function __construct(private readonly mixed $process, private readonly mixed $asks, public readonly mixed $answers) {}
 
     /** @return ?self null: the machine starts none */
-    public static function start(string $root, ?string $charset): ?self
+    public static function start(string $root, Ways $ways): ?self
     {
-        $command = [PHP_BINARY, '-d', 'display_errors=stderr', dirname(__DIR__, 3).'/bin/read-files', $root, ...($charset === null ? [] : [$charset])];
+        $command = [PHP_BINARY, '-d', 'display_errors=stderr', dirname(__DIR__, 3).'/bin/read-files', $root, $ways->json()];
         $process = @proc_open($command, [['socket'], ['socket'], ['file', '/dev/null', 'w']], $pipes);
         if (! is_resource($process)) {
             return null;

@@ -26,13 +26,12 @@ final class Readers
     private ?array $processes = null;
 
     /**
-     * @param  ?string  $charset  of contents that say none
      * @param  ?int  $count  of processes; null: as many as there are processors, up to four
      * @param  int  $batch  files that a process is given at a time
      */
-    public function __construct(private readonly string $root, private readonly ?string $charset = null, private readonly ?int $count = null, private readonly int $batch = self::BATCH_FILES)
+    public function __construct(private readonly string $root, private readonly Ways $ways = new Ways, private readonly ?int $count = null, private readonly int $batch = self::BATCH_FILES)
     {
-        $this->own = new FileReader($root, $charset);
+        $this->own = new FileReader($root, $ways);
     }
 
     /**
@@ -134,7 +133,7 @@ final class Readers
         // Elsewhere PHP's own program is no command line.
         $count = in_array(PHP_SAPI, ['cli', 'cli-server'], true) ? $this->count ?? self::processors() : 0;
 
-        return $count < 2 ? [] : array_values(array_filter(array_map(fn (): ?ReaderProcess => ReaderProcess::start($this->root, $this->charset), range(1, $count))));
+        return $count < 2 ? [] : array_values(array_filter(array_map(fn (): ?ReaderProcess => ReaderProcess::start($this->root, $this->ways), range(1, $count))));
     }
 
     public static function processors(): int

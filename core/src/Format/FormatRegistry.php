@@ -99,10 +99,17 @@ final class FormatRegistry
         ]);
     }
 
-    /** The same formats, for contents of which it is known in which charset they are where they say nothing. */
-    public function readingAs(?Charset $fallback): self
+    /**
+     * The same formats, read as it was agreed on.
+     *
+     * @param  ?Charset  $fallback  of contents that say none and are no UTF-8
+     * @param  ?list<string>  $frontMatter  keys whose values are paths; null: the usual ones
+     */
+    public function reading(?Charset $fallback, ?array $frontMatter = null): self
     {
-        return $fallback === $this->fallback ? $this : new self($this->formats, $this->seconds, $fallback);
+        $formats = array_map(static fn (Format $format): Format => $format instanceof MarkdownFormat && $frontMatter !== null ? new MarkdownFormat($frontMatter) : $format, $this->formats);
+
+        return new self($formats, $this->seconds, $fallback);
     }
 
     public function forPath(string $path): ?Format

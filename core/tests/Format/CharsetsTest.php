@@ -23,7 +23,7 @@ beforeEach(fn () => mt_srand((int) (getenv('HAFENBUCH_SEED') ?: 1853)));
 /** @return list<string> */
 function addressesReadAs(string $path, string $bytes, ?Charset $fallback = null): array
 {
-    return array_map(static fn (Place $site): string => $site->raw, FormatRegistry::standard()->readingAs($fallback)->read($path, $bytes)->references);
+    return array_map(static fn (Place $site): string => $site->raw, FormatRegistry::standard()->reading($fallback)->read($path, $bytes)->references);
 }
 
 it('finds out the charset', function (string $path, string $bytes, string $charset, array $addresses, ?string $note = null) {
@@ -50,7 +50,7 @@ it('finds out the charset', function (string $path, string $bytes, string $chars
 
 it('reads what says nothing in the charset that is agreed on', function () {
     expect(addressesReadAs('a.md', "![x](\xcd\xc1.png)\n", Charset::named('koi8-r')))->toBe(['ма.png'])
-        ->and(FormatRegistry::standard()->readingAs(Charset::named('koi8-r'))->read('a.md', "![x](\xcd\xc1.png)\n")->note)->toBeNull();
+        ->and(FormatRegistry::standard()->reading(Charset::named('koi8-r'))->read('a.md', "![x](\xcd\xc1.png)\n")->note)->toBeNull();
 });
 
 it('follows a move in the charset of the document', function (string $path, string $bytes, string $expected) {
@@ -114,7 +114,7 @@ function declaring(Format $format, string $charset, string $text): string
 
 function roundTrip(Format $format, string $bytes, Charset $fallback): int
 {
-    $registry = FormatRegistry::standard()->readingAs($fallback);
+    $registry = FormatRegistry::standard()->reading($fallback);
     $path = 'a.'.$format->endings()[0];
     $path = str_contains($format->endings()[0], '.') ? $format->endings()[0] : $path;
     $before = $registry->read($path, $bytes);

@@ -28,6 +28,7 @@ function Form({ workspace, settings, onClose }: { workspace: string; settings: S
     const [follow, setFollow] = useState(settings.follow);
     const [templates, setTemplates] = useState(settings.templates ?? '');
     const [charset, setCharset] = useState(settings.charset ?? '');
+    const [frontMatter, setFrontMatter] = useState(settings.frontMatter.join(', '));
     const [numbering, setNumbering] = useState(
         Object.entries(settings.numbering)
             .map(([format, scheme]) => `${format}: ${scheme}`)
@@ -56,6 +57,10 @@ function Form({ workspace, settings, onClose }: { workspace: string; settings: S
                     .filter(Boolean),
                 follow,
                 templates: templates.trim() || null,
+                frontMatter: frontMatter
+                    .split(/[\s,]+/)
+                    .map((key) => key.trim())
+                    .filter(Boolean),
                 charset: charset.trim().toLowerCase() || null,
                 numbering: Object.fromEntries(schemes),
             };
@@ -92,6 +97,13 @@ function Form({ workspace, settings, onClose }: { workspace: string; settings: S
                 mono
                 placeholder="guessed, and said so"
                 hint="For example windows-1252, koi8-r, shift_jis or euc-kr. Changing this reads all documents again."
+            />
+            <Field
+                label="Keys of front matter whose values are paths"
+                value={frontMatter}
+                onChange={setFrontMatter}
+                mono
+                hint="What they name counts as a reference of a Markdown document."
             />
             <Field
                 label="Numbering, one kind a line"

@@ -16,8 +16,9 @@ final readonly class FrontMatter
     /**
      * @param  int  $end  the offset where the Markdown itself begins
      * @param  list<FieldSite>  $fields
+     * @param  int  $start  the offset of the YAML between the lines
      */
-    private function __construct(public int $end, public array $fields) {}
+    private function __construct(public int $end, public array $fields, public string $yaml = '', public int $start = 0) {}
 
     public static function of(string $bytes): self
     {
@@ -33,7 +34,7 @@ final readonly class FrontMatter
             $fields[] = new FieldSite(self::FIELDS[$line[1][0]], $start + $offset, strlen($scalar), $notation->decode($scalar), $notation);
         }
 
-        return new self(strlen($match[0][0]), $fields);
+        return new self(strlen($match[0][0]), $fields, $yaml, $start);
     }
 
     public function has(string $name): bool

@@ -15,6 +15,12 @@ use Hafenbuch\Core\Format\ParsedContent;
  */
 final class MarkdownFormat implements Format
 {
+    /** Keys of front matter whose values are paths, where nobody says otherwise. */
+    public const PATHS = ['image', 'images', 'cover', 'cover-image', 'thumbnail', 'css', 'bibliography', 'audio', 'video'];
+
+    /** @param list<string> $paths keys of front matter whose values are paths */
+    public function __construct(private readonly array $paths = self::PATHS) {}
+
     public function name(): string
     {
         return 'Markdown';
@@ -44,7 +50,7 @@ final class MarkdownFormat implements Format
     {
         $frontMatter = FrontMatter::of($bytes);
         $blocks = BlockScanner::scan($bytes, $frontMatter->end);
-        $references = [];
+        $references = FrontMatterPaths::in($frontMatter->yaml, $frontMatter->start, $this->paths);
         foreach ($blocks->definitions as $definition) {
             $references[] = $definition->site;
         }
