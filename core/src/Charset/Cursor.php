@@ -16,8 +16,10 @@ final class Cursor
 
     private int $byteAt = 0;
 
-    /** @var list<array{string, int, int}> what is left of the runs of ISO-2022-JP */
-    private array $runs;
+    /** @var list<array{string, int, int}> of ISO-2022-JP */
+    private readonly array $runs;
+
+    private int $run = 0;
 
     public function __construct(private readonly CodedText $coded)
     {
@@ -56,18 +58,18 @@ final class Cursor
     private function alongRuns(int $characters): BytePlace
     {
         while (true) {
-            [$escape, $start, $length] = $this->runs[0];
+            [$escape, $start, $length] = $this->runs[$this->run];
             $at = max($this->byteAt, $start);
             $width = Iso2022Jp::width($escape);
             $left = intdiv($start + $length - $at + $width - 1, $width);
             // At the border of two runs a place belongs to the earlier one, before the escape sequence.
-            if ($characters <= $left || count($this->runs) === 1) {
+            if ($characters <= $left || ! isset($this->runs[$this->run + 1])) {
                 $this->byteAt = $characters === 0 ? $this->byteAt : min($at + $characters * $width, $start + $length);
 
                 return new BytePlace($this->byteAt, $this->byteAt >= $start && $escape !== Iso2022Jp::ASCII ? $escape : '');
             }
             $characters -= $left;
-            array_shift($this->runs);
+            $this->run++;
         }
     }
 }

@@ -71,5 +71,13 @@ it('reads to the end what was made so that each place costs as much as all', fun
         ['a.svg', $of('<a ')], ['a.svg', $of('<!--')], ['a.svg', $of('<?a ')], ['a.svg', $of('<!--', '<!DOCTYPE svg [')], ['a.svg', $of('"a', '<!DOCTYPE svg [')], ['a.svg', $of('<x></y>', '<svg>')],
         ['a.html', $of('<a ')], ['a.html', $of('<!-')], ['a.html', $of('b ', '<a ')], ['a.html', $of('a (', '<img srcset="')], ['a.html', $of('<style>url(')], ['a.css', $of('url(')], ['a.css', $of('/*')], ['a.css', $of('@import "a')], ['a.x3d', $of('\\"', '<X3D><ImageTexture url=\'"')],
         ['a.m3u8', $of(',URI=', '#EXT-X-A:')],
+        ['a.m3u8', $of("#EXT-X-DEFINE:NAME=\"a\",VALUE=\"b\"\n{\$a}")], ['a.m3u8', $of(',NAME="a"', '#EXT-X-DEFINE:')], ['a.m3u', $of(' tvg-logo="', '#EXTINF:')], ['a.m3u8', $of('{$a}', '#EXT-X-DEFINE:NAME="a",VALUE="'.str_repeat('v', 1000)."\"\n")],
+        ['a.yaml', $of('$ref: ')], ['a.yaml', $of('{$ref: "')], ['a.yaml', $of('- $ref: a ')], ['a.json', $of('{"$ref":')], ['a.json', $of('{"$ref":"a","b":[')], ['a.gltf', $of('{"extensions":{"a":')],
+        ['a.md', $of("image: [a,\n", "---\n")], ['a.md', static fn (int $size): string => "---\n".str_repeat("image:\n  - a.b\n", intdiv($size, 15))."---\n"], ['a.md', $of('<pre>')], ['a.md', $of("<script>\n")], ['a.md', $of('<iframe srcdoc="')],
+        ['a.html', $of('<script><!--')], ['a.html', $of('<!--<script>', '<script>')], ['a.html', $of('<iframe srcdoc="&lt;iframe srcdoc=')], ['a.html', $of('a ', '<a ping="')], ['a.html', $of('{"a":', '<script type="importmap">')], ['a.html', $of('&amp;amp;', '<iframe srcdoc="')],
+        ['a.svg', $of('<g xml:base="a">', '<svg>')], ['a.svg', $of('<g xml:base="a"/>', '<svg>')], ['a.svg', $of('&a;', '<svg>')], ['a.svg', $of('<!ENTITY a "b">', '<!DOCTYPE svg [')],
+        // In other charsets, and in none.
+        ['a.html', $of("<img src=\"\x83\x5c.png\">", '<meta charset=shift_jis>')], ['a.html', $of("\x1b\$B8!\x1b(B<a href=b>", '<meta charset=iso-2022-jp>')], ['a.html', $of("\x1b", '<meta charset=iso-2022-jp>')], ['a.html', $of("\x81", '<meta charset=gb18030>')],
+        ['a.md', $of("\xff![a](b\xff.png) ")], ['a.md', $of("\u{FFFD}\xff")], ['a.m3u', $of("\xff.mp3\n")], ['a.css', $of("u\0r\0l\0(\0a\0)\0", "\xff\xfe")], ['a.css', $of("\xd8", "\xff\xfe")], ['a.html', $of('<meta ')], ['a.html', $of('<!--<meta charset=')],
     ];
 });

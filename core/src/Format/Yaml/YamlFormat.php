@@ -16,7 +16,7 @@ use Hafenbuch\Core\Text\Pattern;
 /** YAML whose mappings refer to others by `$ref`, as OpenAPI and AsyncAPI write it: each on one line (YAML 1.2, sections 7.3 and 7.4). */
 final class YamlFormat implements Format
 {
-    private const REFERENCE = '~^[^\S\r\n]*+(?!\#)(?:[^\r\n]*?[{,\s\-])?(?:\$ref|"\$ref"|\'\$ref\')[ \t]*+:[ \t]++("(?:[^"\\\\\r\n]++|\\\\.)*+"|\'(?:[^\'\r\n]++|\'\')*+\'|[^\s"\'{}\[\],\#&*!|>%@`][^\s,}\]]*+)~m';
+    private const REFERENCE = '~^[^\S\r\n]*+\#[^\r\n]*+(*SKIP)(*FAIL)|(?:^|(?<=[{,\s\-]))(?:\$ref|"\$ref"|\'\$ref\')[ \t]*+:[ \t]++("(?:[^"\\\\\r\n]++|\\\\.)*+"|\'(?:[^\'\r\n]++|\'\')*+\'|[^\s"\'{}\[\],\#&*!|>%@`][^\s,}\]]*+)~m';
 
     public function name(): string
     {
