@@ -210,6 +210,9 @@ final readonly class DraftDesk
             return ['file' => $this->contents->file($hash), 'within' => $this->contents->root(), 'hash' => $hash];
         }
         $files = WorkspaceFiles::of($document->workspace);
+        if ($files->isLink($document->path)) {
+            return null;
+        }
         fclose($files->open($document->path));
 
         return ['file' => $files->absolute($document->path), 'within' => $document->workspace->root, 'hash' => $hash];

@@ -174,7 +174,7 @@ final readonly class DocumentUpdates
     private function followWritten(array $documents): void
     {
         foreach ($this->index->recordSaved($documents) as $index => $analysis) {
-            $documents[$index][0]->fill(['title' => $analysis->title, 'note' => $analysis->note()]);
+            $documents[$index][0]->fill(['format' => $analysis->format, 'title' => $analysis->title, 'note' => $analysis->note()]);
         }
         $rows = array_map(static fn (array $one): array => $one[0]->getAttributes(), $documents);
         BulkInsert::into('documents', $rows, [...self::SAVED_COLUMNS, 'path', 'path_key', 'fold_key', 'format', 'title', 'note', 'revision', 'dropped_at']);
@@ -199,6 +199,7 @@ final readonly class DocumentUpdates
         $this->markSaved($files, $document, $line, $operation);
         $analysis = $this->index->record($document, $this->contents->kept($after), false);
         $document->revision++;
+        $document->format = $analysis->format;
         if ($document->draft === null) {
             $document->title = $analysis->title;
             $document->note = $analysis->note();

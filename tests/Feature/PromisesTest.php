@@ -136,7 +136,7 @@ it('writes over no read-only file and no link, whatever was accepted, and over n
     chmod("{$harbour->root}/fixed.md", 0o444);
     $harbour->scan();
     Locks::take($harbour->document('locked.md'), $harbour->member('Ida'));
-    foreach (['fixed.md' => 'read-only', 'link.md' => 'is a link', 'locked.md' => 'Ida has locked'] as $path => $message) {
+    foreach (['fixed.md' => 'read-only', 'link.md' => 'There is a file here already', 'locked.md' => 'Ida has locked'] as $path => $message) {
         $decision = Decision::copy($path, over: hash_file('sha256', "{$harbour->root}/{$path}"));
         expect(fn () => app(Execution::class)->save($harbour->workspace, $harbour->owner, [$harbour->document('a.md')->id => $decision], null, null))->toThrow(PlanBlocked::class, $message);
     }

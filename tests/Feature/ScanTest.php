@@ -40,7 +40,7 @@ it('counts a file that has gone, and one that comes back', function () {
     expect($harbour->scan()->strays)->toBe(0)->and($harbour->document('b.md')->id)->toBe($id);
 });
 
-it('never follows a link out of the root', function () {
+it('follows no link, and knows each as what it is', function () {
     $outside = sys_get_temp_dir().'/outside-'.bin2hex(random_bytes(4));
     mkdir($outside);
     file_put_contents($outside.'/secret.md', '# Secret');
@@ -51,7 +51,9 @@ it('never follows a link out of the root', function () {
     symlink('.', $harbour->root.'/loop');
     $harbour->scan();
 
-    expect(Document::query()->where('workspace_id', $harbour->workspace->id)->orderBy('path')->pluck('is_writable', 'path')->all())->toBe(['a.md' => true, 'inside.md' => false]);
+    expect(Document::query()->where('workspace_id', $harbour->workspace->id)->orderBy('path')->pluck('is_writable', 'path')->all())->toBe(['a.md' => true, 'folder' => true, 'inside.md' => true, 'loop' => true, 'secret.md' => true])
+        ->and(Document::query()->where('workspace_id', $harbour->workspace->id)->where('format', 'link')->count())->toBe(4)
+        ->and($harbour->document('secret.md')->title)->toBeNull();
 });
 
 it('takes odd names, and leaves hidden ones out', function () {

@@ -11,6 +11,7 @@ use App\Models\Document;
 use App\Models\User;
 use App\Models\Workspace;
 use App\Past\Comparing\Sources;
+use App\Workspace\Index\LinkEnd;
 use App\Workspace\MediaType;
 use Illuminate\Container\Attributes\CurrentUser;
 use Illuminate\Http\Request;
@@ -34,7 +35,7 @@ final readonly class FileController
     #[OA\Get(path: '/workspaces/{workspace}/documents/{document}/file', operationId: 'showFile', responses: [new OA\Response(response: 200, description: 'the bytes')])]
     public function __invoke(Request $request, Workspace $workspace, Document $document): Response
     {
-        return $this->working($request, $document, self::ALONE);
+        return $this->working($request, LinkEnd::of($document->setRelation('workspace', $workspace)), self::ALONE);
     }
 
     /** By its path, so that its references lead to the others; or, as if it were there, a content that a document had. */
@@ -51,7 +52,7 @@ final readonly class FileController
             return response($sources->bytes($sources->of($document, $given['source'], $person)), 200, self::headers($document, self::FRAMED));
         }
         $document = Document::at($workspace, $path) ?? throw new NotFoundHttpException;
-        $document->setRelation('workspace', $workspace);
+        $document = LinkEnd::of($document->setRelation('workspace', $workspace));
         if ($this->isForImage($request) && MediaType::of($document->path) === 'image/svg+xml') {
             $bytes = $this->pictures->in($workspace, $document->path, $this->drafts->workingBytes($document));
 

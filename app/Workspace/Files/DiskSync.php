@@ -22,8 +22,9 @@ final class DiskSync
     /** Of many files the whole file system at once (syncfs, by coreutils’ sync) is quicker. False: that cannot be done here. */
     public static function whole(string $folder): bool
     {
-        exec('sync -f '.escapeshellarg($folder).' 2>/dev/null', result_code: $code);
+        // Without a shell, whose quoting takes away what the server's locale has no letters for.
+        $process = @proc_open(['sync', '-f', $folder], [['file', '/dev/null', 'r'], ['file', '/dev/null', 'w'], ['file', '/dev/null', 'w']], $pipes);
 
-        return $code === 0;
+        return is_resource($process) && proc_close($process) === 0;
     }
 }

@@ -49,6 +49,12 @@ final readonly class FileStat
         return ($this->mode & 0o170000) === 0o100000;
     }
 
+    /** Whether it can be a document: a file, or a link. */
+    public function isDocument(): bool
+    {
+        return $this->isFile() || $this->isLink();
+    }
+
     public function isFolder(): bool
     {
         return ($this->mode & 0o170000) === 0o040000;

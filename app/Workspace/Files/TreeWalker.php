@@ -6,14 +6,14 @@ namespace App\Workspace\Files;
 
 use Hafenbuch\Core\Path\Path;
 
-/** Walks a workspace's folder. Links to folders are not followed; a link to a file counts if it stays inside. */
+/** Walks a workspace's folder. Links are found and not followed. */
 final class TreeWalker
 {
     /** @var array<string, string> what could not be read, or cannot be named in UTF-8, with the reason */
     public array $passedOver = [];
 
     /** @param list<string> $ignore patterns (fnmatch) of folder and file names that are left out */
-    public function __construct(private readonly WorkspaceFiles $files, private readonly string $root, private readonly array $ignore) {}
+    public function __construct(private readonly WorkspaceFiles $files, private readonly array $ignore) {}
 
     /** @return \Generator<string, FileStat> by workspace path */
     public function walk(): \Generator
@@ -38,12 +38,9 @@ final class TreeWalker
 
                     continue;
                 }
-                if ($stat->isLink()) {
-                    $stat = is_dir($this->root.'/'.$path) ? null : $this->files->stat($path);
-                }
-                if ($stat?->isFolder()) {
+                if ($stat->isFolder()) {
                     $folders[] = $path;
-                } elseif ($stat?->isFile()) {
+                } elseif ($stat->isDocument()) {
                     yield $path => $stat;
                 }
             }

@@ -22,6 +22,8 @@ final class WorkspaceFiles implements FileSystem
 
     private readonly Walls $walls;
 
+    private readonly Links $links;
+
     /** @var array<string, bool> whether a folder's real place is inside the root */
     private array $insideCache = [];
 
@@ -34,6 +36,7 @@ final class WorkspaceFiles implements FileSystem
     {
         $this->root = rtrim($root, '/');
         $this->walls = new Walls($this->root);
+        $this->links = new Links($this->root, $this->walls);
     }
 
     public static function of(Workspace $workspace): self
@@ -52,7 +55,7 @@ final class WorkspaceFiles implements FileSystem
         return $this->root.'/'.$path;
     }
 
-    /** A stat of the file itself; of what it leads to, where it is a link that stays inside the root. */
+    /** A stat of what has the name; a link is a document of its own. */
     public function stat(string $path): ?FileStat
     {
         return $this->statOf($this->absolute($path));
@@ -62,7 +65,7 @@ final class WorkspaceFiles implements FileSystem
     public function has(string $path): bool
     {
         try {
-            return $this->stat($path)?->isFile() ?? false;
+            return $this->stat($path)?->isDocument() ?? false;
         } catch (InvalidPath) {
             return false;
         }
@@ -72,15 +75,6 @@ final class WorkspaceFiles implements FileSystem
     {
         clearstatcache(true, $absolute);
         $stat = @lstat($absolute);
-        if ($stat === false) {
-            return null;
-        }
-        $found = FileStat::of($stat);
-        if (! $found->isLink()) {
-            return $found;
-        }
-        $real = realpath($absolute);
-        $stat = $real !== false && $this->walls->contains($real) ? @stat($real) : false;
 
         return $stat === false ? null : FileStat::of($stat);
     }
@@ -102,25 +96,25 @@ final class WorkspaceFiles implements FileSystem
         }
         $stat = $this->statOf($absolute);
         if ($stat === null) {
-            return is_link($absolute) ? OnDisk::outside() : OnDisk::nothing($this->isFolderWritable(Path::folderOf($path)));
+            return OnDisk::nothing($this->isFolderWritable(Path::folderOf($path)));
         }
-        if ($knownHash !== null && $stat->isFile() && $stat->proves($knownStat, $seenAt)) {
-            return OnDisk::file($knownHash, $stat->signature, $this->isWritableAt($absolute, $path, $stat), is_link($absolute));
+        if ($knownHash !== null && $stat->isDocument() && $stat->proves($knownStat, $seenAt)) {
+            return OnDisk::file($knownHash, $stat->signature, $this->isWritableAt($absolute, $path, $stat));
         }
         if ($stat->isFolder()) {
             return OnDisk::folder();
         }
-        if (! $stat->isFile() || ! is_readable($absolute)) {
+        if (! $stat->isLink() && (! $stat->isFile() || ! is_readable($absolute))) {
             return OnDisk::unreadable($stat->signature);
         }
         try {
-            return OnDisk::file($this->contentHash($path), $stat->signature, $this->isWritableAt($absolute, $path, $stat), is_link($absolute));
+            return OnDisk::file($this->contentHash($path), $stat->signature, $this->isWritableAt($absolute, $path, $stat));
         } catch (UnableToRead) {
             return OnDisk::unreadable($stat->signature);
         }
     }
 
-    /** Replacing a file by name needs its folder's permission; a link would be replaced by a file, so it is read-only. */
+    /** Replacing a file by name needs its folder's permission; a link has none of its own. */
     public function isWritable(string $path, FileStat $stat): bool
     {
         return $this->isWritableAt($this->absolute($path), $path, $stat);
@@ -128,7 +122,7 @@ final class WorkspaceFiles implements FileSystem
 
     private function isWritableAt(string $absolute, string $path, FileStat $stat): bool
     {
-        return $stat->hasWriteBit() && is_writable($absolute) && ! is_link($absolute) && $this->isFolderWritable(Path::folderOf($path));
+        return ($stat->isLink() || ($stat->hasWriteBit() && is_writable($absolute))) && $this->isFolderWritable(Path::folderOf($path));
     }
 
     public function hash(string $path): ?string
@@ -137,7 +131,7 @@ final class WorkspaceFiles implements FileSystem
         if ($stat === null) {
             return null;
         }
-        if (! $stat->isFile()) {
+        if (! $stat->isDocument()) {
             throw UnableToRead::file($path, 'it is not a file');
         }
 
@@ -178,25 +172,24 @@ final class WorkspaceFiles implements FileSystem
     {
         $path = Path::of($path)->value;
         [$file, $isNamed] = $this->walls->standingIn(Path::folderOf($path), function () use ($path): array {
+            $link = Links::here($path);
+            if ($link !== null) {
+                return [Links::opened($link), null];
+            }
             // Without waiting, as an opened pipe would have it.
             [$file, $isNamed] = $this->walls->open(Path::folderOf($path), Path::nameOf($path), 'rbn');
 
             return [$file ?: throw UnableToRead::file($path, self::lastError()), $isNamed];
         });
-        if ($isNamed && self::isOfFile($file)) {
+        if ($isNamed === null) {
             return $file;
         }
-        $real = realpath($this->root.'/'.$path);
-        if ($real !== false && $this->walls->contains($real)) {
-            $inside = substr($real, strlen($this->walls->realRoot()) + 1);
-            $isInside = $this->walls->standingIn(Path::folderOf($inside), static fn (): bool => Walls::isSame(fstat($file), Walls::lstat(Path::nameOf($inside))));
-            if ($isInside && self::isOfFile($file)) {
-                return $file;
-            }
+        if ($isNamed && self::isOfFile($file)) {
+            return Links::in($file) === null ? $file : throw UnableToRead::file($path, 'it begins as what stands for a link does');
         }
         fclose($file);
 
-        throw UnableToRead::file($path, $real !== false && ! $this->walls->contains($real) ? 'it is a link that leads out of the workspace' : 'another file took its place while it was opened');
+        throw UnableToRead::file($path, 'another file took its place while it was opened');
     }
 
     /**
@@ -222,6 +215,12 @@ final class WorkspaceFiles implements FileSystem
 
     public function write(string $path, $content, ?string $like): void
     {
+        $link = Links::in($content);
+        if ($link !== null) {
+            $this->writingIn(Path::folderOf($path), fn () => $this->links->make($path, $link));
+
+            return;
+        }
         $permissions = $like === null ? null : $this->permissionsOf($like);
         $this->writingIn(Path::folderOf($path), function () use ($path, $content, $permissions): void {
             $name = Walls::here(Path::nameOf($path));
@@ -255,6 +254,9 @@ final class WorkspaceFiles implements FileSystem
     {
         $absolute = [];
         foreach ($likes as $new => $old) {
+            if ($this->isLink((string) $new) || $this->isLink($old)) {
+                continue;
+            }
             $absolute[$this->absolute((string) $new)] = $this->absolute($old);
         }
         ExtendedAttributes::copy($absolute);
@@ -266,7 +268,8 @@ final class WorkspaceFiles implements FileSystem
             return;
         }
         foreach ($paths as $path) {
-            if (! DiskSync::one($this->absolute($path))) {
+            // A link lies in its folder alone.
+            if (! $this->isLink($path) && ! DiskSync::one($this->absolute($path))) {
                 throw UnableToWrite::file($path, self::lastError());
             }
         }

@@ -12,6 +12,7 @@ use App\Workspace\Files\StoredContent;
 use App\Workspace\Reading\ContentReader;
 use App\Workspace\Reading\Formats;
 use App\Workspace\Reading\IndexedContent;
+use Hafenbuch\Core\Format\Link\LinkContent;
 use Illuminate\Support\Facades\DB;
 
 /** Keeps the tables true to one document's saved content and draft. */
@@ -62,7 +63,9 @@ final readonly class DocumentIndex
     {
         $reader = $this->reader($document->workspace);
 
-        return $reader->isRead($document->path, $content->size) ? $reader->read($document->path, $content->bytes()) : $reader->leaf($document->path);
+        $isLink = $content->size <= LinkContent::LONGEST && LinkContent::is($content->bytes());
+
+        return $isLink || $reader->isRead($document->path, $content->size) ? $reader->read($document->path, $content->bytes()) : $reader->leaf($document->path);
     }
 
     /** @return list<string> the keys of the paths that one of the two layers points at, sorted */

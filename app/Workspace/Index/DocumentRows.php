@@ -6,7 +6,9 @@ namespace App\Workspace\Index;
 
 use App\Models\Document;
 use App\Models\Workspace;
+use Hafenbuch\Core\Format\Link\LinkReader;
 use Hafenbuch\Core\Path\Path;
+use Hafenbuch\Core\Reference\TargetKind;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 
@@ -20,6 +22,9 @@ final class DocumentRows
 
     /** @var array<string, array{0?: list<string>, 1?: list<string>}> by document: the files that its saved content and its draft point at */
     private array $targets = [];
+
+    /** @var array<string, array<string, string>> by document: the folders that it is a link to */
+    private array $folders = [];
 
     /** @var array<string, true> the ids of those whose targets are read */
     private array $read = [];
@@ -38,6 +43,38 @@ final class DocumentRows
     public function targetsOf(string $id, bool $inDraft): array
     {
         return array_values(array_unique($this->targets[$id][$inDraft ? 1 : 0] ?? []));
+    }
+
+    /** @return list<string> the folders that a document is a link to */
+    public function foldersOf(string $id): array
+    {
+        return array_values($this->folders[$id] ?? []);
+    }
+
+    /** Links to the folders that the documents lie in, at any height. */
+    public function addLinksToFolders(): void
+    {
+        $links = DB::table('documents')->join('document_references as r', 'r.document_id', '=', 'documents.id')->where('documents.workspace_id', $this->workspace->id)
+            ->where('format', LinkReader::NAME)->where('target_kind', TargetKind::Folder->value)->pluck('target_path', 'documents.id');
+        $above = [];
+        foreach ($links->isEmpty() ? [] : $this->rows as $row) {
+            for ($folder = Path::folderOf($row->path); $folder !== '' && ! isset($above[$folder]); $folder = Path::folderOf($folder)) {
+                $above[$folder] = true;
+            }
+        }
+        $this->add(array_map(strval(...), array_keys($links->filter(static fn (string $folder): bool => isset($above[$folder]))->all())));
+    }
+
+    /** @return array<string, int> by folder that a document is a link to: how many documents with files are below it */
+    public function sizesOfFolders(): array
+    {
+        $sizes = [];
+        foreach ($this->folders === [] ? [] : array_unique(array_merge(...array_values(array_map(array_values(...), $this->folders)))) as $folder) {
+            $sizes[$folder] = DB::table('documents')->where('workspace_id', $this->workspace->id)->whereNull('dropped_at')->where('is_gone', false)->whereNotNull('saved_hash')
+                ->where('path', 'like', addcslashes($folder, '%_\\').'/%')->count();
+        }
+
+        return $sizes;
     }
 
     /** @param list<string> $ids */
@@ -140,8 +177,13 @@ final class DocumentRows
 
     private function collect(Builder $references): void
     {
-        foreach ($references->where('target_kind', 'file')->orderBy('id')->get(['document_id', 'in_draft', 'target_path']) as $row) {
-            $this->targets[$row->document_id][(int) $row->in_draft][] = $row->target_path;
+        $kinds = [TargetKind::File->value, TargetKind::Folder->value];
+        foreach ($references->whereIn('target_kind', $kinds)->orderBy('id')->get(['document_id', 'in_draft', 'target_kind', 'target_path']) as $row) {
+            if ($row->target_kind === TargetKind::Folder->value) {
+                $this->folders[$row->document_id][$row->target_path] = $row->target_path;
+            } else {
+                $this->targets[$row->document_id][(int) $row->in_draft][] = $row->target_path;
+            }
         }
     }
 

@@ -33,7 +33,7 @@ final readonly class FileLook
                 $stat = $files->stat($path);
                 if ($stat === null) {
                     $gone[] = $path;
-                } elseif ($stat->isFile()) {
+                } elseif ($stat->isDocument()) {
                     $report = $reader->look($path, $stat->size, null);
                     // Else it is being written, and the next look tells.
                     if ($report->hash === null || $this->contents->put($files->open($path)) === $report->hash) {

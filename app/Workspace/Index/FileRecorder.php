@@ -148,7 +148,7 @@ final readonly class FileRecorder
 
         return [
             'id' => $row->id ?? strtolower((string) Str::ulid()), 'workspace_id' => $workspace->id, ...$columns, 'file_key' => $columns['path_key'],
-            'title' => $report->title, 'note' => $report->hash === null ? 'The file cannot be read: permission is missing.' : $report->note,
+            ...($report->format === null ? [] : ['format' => $report->format]), 'title' => $report->title, 'note' => $report->hash === null ? 'The file cannot be read: permission is missing.' : $report->note,
             'saved_hash' => $report->hash ?? hash('sha256', ''), 'size' => $file->stat->size, 'stat' => $file->stat->signature, 'seen_at' => $report->seenAt,
             'is_gone' => false, 'is_writable' => $files->isWritable($report->path, $file->stat),
             'revision' => $row === null ? 0 : $row->revision + 1, 'created_at' => $now, 'updated_at' => $now, 'read_by' => FormatRegistry::EDITION,

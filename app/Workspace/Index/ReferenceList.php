@@ -6,6 +6,7 @@ namespace App\Workspace\Index;
 
 use App\Models\Document;
 use App\Models\Workspace;
+use App\Workspace\Files\WorkspaceFiles;
 use Hafenbuch\Core\Reference\TargetKind;
 use Illuminate\Database\Query\Builder;
 
@@ -15,17 +16,17 @@ final class ReferenceList
     /** @return list<ReferenceRow> in the order of the document */
     public function of(Document $document): array
     {
-        return $this->rows(Strays::working($document->workspace)->where('r.document_id', $document->id)->orderBy('r.position'));
+        return $this->rows($document->workspace, Strays::working($document->workspace)->where('r.document_id', $document->id)->orderBy('r.position'));
     }
 
     /** @return list<ReferenceRow> by path, then in the order of the document */
     public function to(Workspace $workspace, string $path): array
     {
-        return $this->rows(Strays::working($workspace)->where('r.target_key', Document::key($path))->orderBy('d.path')->orderBy('r.position'));
+        return $this->rows($workspace, Strays::working($workspace)->where('r.target_key', Document::key($path))->orderBy('d.path')->orderBy('r.position'));
     }
 
     /** @return list<ReferenceRow> */
-    private function rows(Builder $references): array
+    private function rows(Workspace $workspace, Builder $references): array
     {
         $found = $references->leftJoin('documents as t', function ($join): void {
             $join->on('t.workspace_id', '=', 'r.workspace_id')->on('t.path_key', '=', 'r.target_key')
@@ -38,7 +39,7 @@ final class ReferenceList
             if (! isset($rows[$key]) || $row->target_saved !== null) {
                 $rows[$key] = new ReferenceRow(
                     $row->document_id, $row->path, $row->position, $row->kind, $row->offset, $row->length, $row->raw,
-                    $row->target_path, $row->target_id, $this->state($row->target_kind, $row->target_id),
+                    $row->target_path, $row->target_id, $this->state($workspace, $row->target_kind, $row->target_id, $row->target_path),
                 );
             }
         }
@@ -46,11 +47,12 @@ final class ReferenceList
         return array_values($rows);
     }
 
-    private function state(string $kind, ?string $targetId): string
+    private function state(Workspace $workspace, string $kind, ?string $targetId, ?string $path): string
     {
         return match (TargetKind::from($kind)) {
             TargetKind::File => $targetId === null ? ReferenceRow::STRAY : ReferenceRow::DOCUMENT,
             TargetKind::Nothing => ReferenceRow::STRAY,
+            TargetKind::Folder => WorkspaceFiles::of($workspace)->hasFolder((string) $path) ? ReferenceRow::DOCUMENT : ReferenceRow::STRAY,
             default => $kind,
         };
     }

@@ -101,7 +101,7 @@ final class Scanner
         $started = microtime(true);
         $this->begin($workspace);
         $scan->update(['state' => Scan::RUNNING]);
-        $walker = new TreeWalker($this->files, $workspace->root, $this->ignored());
+        $walker = new TreeWalker($this->files, $this->ignored());
         $this->look($this->suspects($walker->walk(), $scan, $started));
         if ($scan->state !== Scan::STOPPED && ! $this->goesOnLater) {
             $changed = count($this->changed);
@@ -157,7 +157,7 @@ final class Scanner
         return [...Settings::of($this->workspace)->ignore(), self::TEMPORARY_FILES];
     }
 
-    /** @param iterable<array{string, int, ?string}> $suspects paths with size and known hash */
+    /** @param iterable<array{0: string, 1: int, 2: ?string, 3?: bool}> $suspects paths with size, known hash, and whether it is a link */
     private function look(iterable $suspects): void
     {
         // One file at a time where a whole batch has taken too long before, so that each turn gets on.
@@ -211,7 +211,7 @@ final class Scanner
      * Those whose stat does not prove that they are as they were; tells now and then how far it is.
      *
      * @param  iterable<string, FileStat>  $files  by path
-     * @return \Generator<array{string, int, ?string}> paths with size and known hash
+     * @return \Generator<array{0: string, 1: int, 2: ?string, 3?: bool}> paths with size, known hash, and whether it is a link
      */
     private function suspects(iterable $files, ?Scan $scan = null, float $started = 0): \Generator
     {
@@ -224,7 +224,7 @@ final class Scanner
             $this->seen++;
             if ($known === null || $known->isGone || ! $stat->proves($known->stat, $known->seenAt)) {
                 $this->stats[$path] = $stat;
-                yield [$path, $stat->size, $known === null || $known->isGone ? null : $known->hash];
+                yield [$path, $stat->size, $known === null || $known->isGone ? null : $known->hash, $stat->isLink()];
             }
             if ($scan !== null && microtime(true) - $reported > self::PROGRESS_SECONDS) {
                 $reported = microtime(true);
@@ -238,7 +238,7 @@ final class Scanner
 
     /**
      * @param  list<string>  $paths
-     * @return \Generator<array{string, int, ?string}>
+     * @return \Generator<array{0: string, 1: int, 2: ?string, 3?: bool}>
      */
     private function at(array $paths): \Generator
     {
@@ -247,7 +247,7 @@ final class Scanner
             if ($stat !== null) {
                 $this->stats[$path] = $stat;
                 // Whatever is known of it may be of another look.
-                yield [$path, $stat->size, null];
+                yield [$path, $stat->size, null, $stat->isLink()];
             }
         }
     }
@@ -256,7 +256,7 @@ final class Scanner
      * A file whose name is left out is a document all the same where something refers to it: its reference ends there.
      *
      * @param  list<string>  $missing  paths of which nothing is known
-     * @return \Generator<array{string, int, ?string}>
+     * @return \Generator<array{0: string, 1: int, 2: ?string, 3?: bool}>
      */
     private function passedOverButReferredTo(array $missing): \Generator
     {
@@ -283,7 +283,7 @@ final class Scanner
             return null;
         }
 
-        return $stat?->isFile() ? $stat : null;
+        return $stat?->isDocument() ? $stat : null;
     }
 
     private function finish(Scan $scan, TreeWalker $walker, float $started): void

@@ -53,6 +53,9 @@ final readonly class SnapshotReader
         $rows = new DocumentRows($workspace);
         $rows->add($ids);
         $rows->addNamed($paths);
+        if ($paths !== []) {
+            $rows->addLinksToFolders();
+        }
         $rows->add((new Edges($workspace))->referrers($rows->keys()));
         $lookedAt = $rows->ids();
         $rows->addTargets($lookedAt);
@@ -173,7 +176,7 @@ final readonly class SnapshotReader
             $saved = $rows->targetsOf((string) $id, false);
             $documents[] = new DocumentSnapshot(
                 $row->id, $row->path, $row->saved_hash, $row->draft_hash, $row->base_hash, $onDisk, $this->access($onDisk, $row, $viewer),
-                $row->draft_hash === null ? $saved : $rows->targetsOf((string) $id, true), $saved, (bool) $row->is_read_whole,
+                $row->draft_hash === null ? $saved : $rows->targetsOf((string) $id, true), $saved, (bool) $row->is_read_whole, $rows->foldersOf((string) $id),
             );
         }
         $looks = [];
@@ -184,7 +187,7 @@ final readonly class SnapshotReader
             }
         }
 
-        return new Snapshot($documents, $looks, $this->takenNear($workspace, $files, $documents, $paths, $looks), $graph, new PartlyReadDocuments($workspace, $this->contents));
+        return new Snapshot($documents, $looks, $this->takenNear($workspace, $files, $documents, $paths, $looks), $graph, new PartlyReadDocuments($workspace, $this->contents), $paths === [] ? [] : $rows->sizesOfFolders());
     }
 
     /**

@@ -4,11 +4,15 @@ declare(strict_types=1);
 
 namespace App\Workspace\Reading;
 
+use App\Workspace\Files\WorkspaceFiles;
 use Hafenbuch\Core\Format\FormatRegistry;
 use Hafenbuch\Core\Format\ParsedContent;
+use Hafenbuch\Core\Path\InvalidPath;
 use Hafenbuch\Core\Path\Path;
+use Hafenbuch\Core\Reference\AddressStyle;
 use Hafenbuch\Core\Reference\FieldSite;
 use Hafenbuch\Core\Reference\Resolver;
+use Hafenbuch\Core\Reference\TargetKind;
 
 /** Reads contents of one workspace: their references, resolved, and their titles. */
 final readonly class ContentReader
@@ -20,7 +24,7 @@ final readonly class ContentReader
 
     private Resolver $resolver;
 
-    public function __construct(private FormatRegistry $formats, string $root)
+    public function __construct(private FormatRegistry $formats, private string $root)
     {
         $this->resolver = new Resolver($root);
     }
@@ -34,12 +38,12 @@ final readonly class ContentReader
     /** What is known of a content that is not read. */
     public function leaf(string $path): IndexedContent
     {
-        return $this->analysis($path, $this->formats->forPath($path) === null ? ParsedContent::leaf() : $this->formats->tooLarge($path));
+        return $this->analysis($path, $this->formats->nameFor($path), $this->formats->forPath($path) === null ? ParsedContent::leaf() : $this->formats->tooLarge($path));
     }
 
     public function read(string $path, string $bytes): IndexedContent
     {
-        return $this->analysis($path, $this->parsed($path, $bytes));
+        return $this->analysis($path, $this->formats->nameOf($path, $bytes), $this->parsed($path, $bytes));
     }
 
     private function parsed(string $path, string $bytes): ParsedContent
@@ -50,24 +54,34 @@ final readonly class ContentReader
             : ParsedContent::leaf('It has more than '.number_format(self::REFERENCES).' references, so it is not known what it refers to. Divide it.');
     }
 
-    private function analysis(string $path, ParsedContent $reading): IndexedContent
+    private function isFolder(string $path): bool
+    {
+        try {
+            return (new WorkspaceFiles($this->root))->hasFolder($path);
+        } catch (InvalidPath) {
+            return false;
+        }
+    }
+
+    private function analysis(string $path, string $format, ParsedContent $reading): IndexedContent
     {
         $references = [];
         foreach ($reading->references as $position => $site) {
             $target = $this->resolver->resolve($path, $site->raw, $site->style, $reading->base);
+            $isToFolder = $site->style === AddressStyle::Link && $target->path !== null && $this->isFolder($target->path);
             $references[] = [
                 'position' => $position,
                 'kind' => $site->kind,
                 'offset' => $site->offset,
                 'length' => $site->length,
                 'raw' => $site->raw,
-                'target_kind' => $target->kind->value,
+                'target_kind' => ($isToFolder ? TargetKind::Folder : $target->kind)->value,
                 'target_path' => $target->path,
                 'target_key' => $target->path === null ? null : Path::key($target->path),
             ];
         }
         $title = trim($reading->field(FieldSite::TITLE)->raw ?? '');
 
-        return new IndexedContent($this->formats->nameFor($path), $reading, $title === '' ? null : mb_substr($title, 0, self::TITLE_CHARACTERS), $references);
+        return new IndexedContent($format, $reading, $title === '' ? null : mb_substr($title, 0, self::TITLE_CHARACTERS), $references);
     }
 }

@@ -25,11 +25,12 @@ final readonly class FileReader
      * Reads one file. A content that is the known one is not looked into.
      *
      * @param  int  $size  in bytes, as the folder says
+     * @param  bool  $isLink  whether it is a link, which is read whatever its name
      */
-    public function look(string $path, int $size, ?string $knownHash): FileReport
+    public function look(string $path, int $size, ?string $knownHash, bool $isLink = false): FileReport
     {
         $seenAt = time();
-        $isRead = $this->contents->isRead($path, $size);
+        $isRead = $isLink || $this->contents->isRead($path, $size);
         try {
             $bytes = $isRead ? $this->files->bytes($path) : '';
             $hash = $isRead ? hash('sha256', $bytes) : $this->files->contentHash($path);
@@ -41,6 +42,6 @@ final readonly class FileReader
         }
         $analysis = $isRead ? $this->contents->read($path, $bytes) : $this->contents->leaf($path);
 
-        return new FileReport($path, $hash, $seenAt, $analysis->title, $analysis->note(), $analysis->references, true);
+        return new FileReport($path, $hash, $seenAt, $analysis->title, $analysis->note(), $analysis->references, true, $analysis->format);
     }
 }

@@ -12,6 +12,7 @@ final readonly class FileReport
      * @param  int  $seenAt  seconds since 1970, taken before the look
      * @param  list<array<string, mixed>>  $references  as in IndexedContent
      * @param  bool  $isRead  whether it was looked into; else title, note and references say nothing
+     * @param  ?string  $format  as which it was read; null: as its path says
      */
     public function __construct(
         public string $path,
@@ -21,5 +22,6 @@ final readonly class FileReport
         public ?string $note,
         public array $references,
         public bool $isRead = false,
+        public ?string $format = null,
     ) {}
 }

@@ -10,7 +10,7 @@ final class ReaderProcess
     /** Batches that may be with it at once: one that it works on, and those that wait, so that it never does. */
     private const AT_ONCE = 4;
 
-    /** @var list<list<array{string, int, ?string}>> */
+    /** @var list<list<array{0: string, 1: int, 2: ?string, 3?: bool}>> */
     private array $batches = [];
 
     private string $heard = '';
@@ -45,7 +45,7 @@ final class ReaderProcess
         return $this->batches !== [];
     }
 
-    /** @param list<array{string, int, ?string}> $batch paths with size and known hash, together less than a socket buffers */
+    /** @param list<array{0: string, 1: int, 2: ?string, 3?: bool}> $batch paths with size, known hash, and whether it is a link, together less than a socket buffers */
     public function ask(array $batch): void
     {
         $this->batches[] = $batch;
@@ -71,7 +71,7 @@ final class ReaderProcess
         return $facts === [] && feof($this->answers) ? null : $facts;
     }
 
-    /** @return list<array{string, int, ?string}> */
+    /** @return list<array{0: string, 1: int, 2: ?string, 3?: bool}> */
     public function left(): array
     {
         return array_merge(...$this->batches);

@@ -35,7 +35,7 @@ final class Readers
     }
 
     /**
-     * @param  iterable<array{string, int, ?string}>  $files  paths with size and known hash
+     * @param  iterable<array{0: string, 1: int, 2: ?string, 3?: bool}>  $files  paths with size, known hash, and whether it is a link
      * @return \Generator<?FileReport> in any order; null now and then where none is ready, so that whoever asks can give up
      */
     public function look(iterable $files): \Generator
@@ -58,7 +58,7 @@ final class Readers
     }
 
     /**
-     * @param  list<array{string, int, ?string}>  $queue
+     * @param  list<array{0: string, 1: int, 2: ?string, 3?: bool}>  $queue
      * @return \Generator<FileReport>
      */
     private function lookMyself(array &$queue): \Generator
@@ -72,7 +72,7 @@ final class Readers
     /**
      * Gives to each process what it has room for, and takes what is answered; waits for that where there is nothing else to do.
      *
-     * @param  list<array{string, int, ?string}>  $queue
+     * @param  list<array{0: string, 1: int, 2: ?string, 3?: bool}>  $queue
      * @return \Generator<?FileReport>
      */
     private function exchange(array &$queue): \Generator
@@ -109,8 +109,8 @@ final class Readers
     }
 
     /**
-     * @param  list<array{string, int, ?string}>  $queue
-     * @return list<array{string, int, ?string}>
+     * @param  list<array{0: string, 1: int, 2: ?string, 3?: bool}>  $queue
+     * @return list<array{0: string, 1: int, 2: ?string, 3?: bool}>
      */
     private function batch(array &$queue): array
     {

@@ -16,6 +16,7 @@ final readonly class DocumentSnapshot
      * @param  ?string  $draftBase  the saved hash that the draft was begun on
      * @param  list<string>  $refersTo  the files that the working content points at, each once
      * @param  list<string>  $savedRefersTo  the files that the saved content points at, each once
+     * @param  list<string>  $folders  that it is a link to
      * @param  bool  $isReadWhole  whether it is known to refer to nothing else
      */
     public function __construct(
@@ -29,6 +30,7 @@ final readonly class DocumentSnapshot
         public array $refersTo,
         public array $savedRefersTo,
         public bool $isReadWhole = true,
+        public array $folders = [],
     ) {}
 
     public function contentState(): ContentState

@@ -15,7 +15,6 @@ final readonly class OnDisk
         public ?string $hash,
         public string $stat,
         public bool $writable,
-        public bool $isLink = false,
     ) {}
 
     public static function nothing(bool $folderWritable = true): self
@@ -23,10 +22,9 @@ final readonly class OnDisk
         return new self(OnDiskKind::Nothing, null, '', $folderWritable);
     }
 
-    /** @param bool $isLink whether it is a link to a file; that is not written over */
-    public static function file(string $hash, string $stat, bool $writable = true, bool $isLink = false): self
+    public static function file(string $hash, string $stat, bool $writable = true): self
     {
-        return new self(OnDiskKind::File, $hash, $stat, $writable, $isLink);
+        return new self(OnDiskKind::File, $hash, $stat, $writable);
     }
 
     public static function folder(): self

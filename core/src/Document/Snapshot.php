@@ -31,8 +31,9 @@ final class Snapshot
      * @param  array<string, true>  $taken  more paths, folded, that cannot be had; as many as lie near those that are taken
      * @param  ?Graph  $graph  of the whole workspace, also of documents that are not among these; null: it is made of these
      * @param  ?PartlyRead  $partlyRead  of the whole workspace; null: every document is read whole
+     * @param  array<string, int>  $sizes  by folder: how many documents with files are below it, of those that links lead to
      */
-    public function __construct(iterable $documents, private readonly array $looks = [], private readonly array $taken = [], private ?Graph $graph = null, public readonly ?PartlyRead $partlyRead = null)
+    public function __construct(iterable $documents, private readonly array $looks = [], private readonly array $taken = [], private ?Graph $graph = null, public readonly ?PartlyRead $partlyRead = null, private readonly array $sizes = [])
     {
         $byId = [];
         foreach ($documents as $document) {
@@ -72,6 +73,12 @@ final class Snapshot
             $one === null => [],
             default => [$one],
         };
+    }
+
+    /** @return array<string, int> how many documents are below each folder that a link leads to, as far as that was asked for */
+    public function sizesOfLinkedFolders(): array
+    {
+        return $this->sizes;
     }
 
     /** What the file system has at a path, as far as it was looked at. */
@@ -117,7 +124,7 @@ final class Snapshot
     {
         $ids = [];
         foreach ($this->documents as $id => $document) {
-            foreach ([$document->refersTo, $document->savedRefersTo] as $targets) {
+            foreach ([$document->refersTo, $document->savedRefersTo, $document->folders] as $targets) {
                 foreach ($targets as $target) {
                     if (isset($paths[$target])) {
                         $ids[] = (string) $id;

@@ -14,12 +14,15 @@ use Hafenbuch\Core\Reference\UnwritableValue;
 /** The editing of a format, whose places are those of a text, for contents in any charset. */
 final readonly class CodedEditing implements ReferenceEditing
 {
-    /** @param \Closure(string): CodedText $coded */
+    /** @param \Closure(string): ?CodedText $coded  null: it is no text of the format */
     public function __construct(private Format $format, private \Closure $coded) {}
 
     public function openings(string $bytes, string $label): array
     {
         $coded = ($this->coded)($bytes);
+        if ($coded === null) {
+            return [];
+        }
         $openings = $this->format->editing()->openings($coded->text, $label);
 
         return $coded->isPlain() ? $openings : array_map(fn (ReferenceSite $site): ReferenceSite => CodedPlaces::opening($site, $coded, $this->format->language()), $openings);
@@ -28,6 +31,9 @@ final readonly class CodedEditing implements ReferenceEditing
     public function removal(string $bytes, ReferenceSite $site): ?array
     {
         $coded = ($this->coded)($bytes);
+        if ($coded === null) {
+            return null;
+        }
         if ($coded->isPlain()) {
             return $this->format->editing()->removal($bytes, $site);
         }

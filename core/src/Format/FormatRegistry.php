@@ -16,6 +16,8 @@ use Hafenbuch\Core\Format\Html\HtmlFormat;
 use Hafenbuch\Core\Format\Json\JsonFormat;
 use Hafenbuch\Core\Format\Lexer\OutOfPatience;
 use Hafenbuch\Core\Format\Lexer\Patience;
+use Hafenbuch\Core\Format\Link\LinkContent;
+use Hafenbuch\Core\Format\Link\LinkReader;
 use Hafenbuch\Core\Format\M3u\M3uFormat;
 use Hafenbuch\Core\Format\Markdown\MarkdownFormat;
 use Hafenbuch\Core\Format\Obj\MtlFormat;
@@ -122,6 +124,12 @@ final class FormatRegistry
         return $this->forPath($path)?->name() ?? self::LEAF;
     }
 
+    /** What the format of a content is called at a path. */
+    public function nameOf(string $path, string $bytes): string
+    {
+        return LinkContent::is($bytes) ? LinkReader::NAME : $this->nameFor($path);
+    }
+
     /** Whether contents of this size are read: a scan must not need memory without measure. */
     public function isReadable(string $path, int $bytes): bool
     {
@@ -141,6 +149,9 @@ final class FormatRegistry
     /** Reads any content without ever failing: what cannot be read is in its note. */
     public function read(string $path, string $bytes): ParsedContent
     {
+        if (LinkContent::is($bytes)) {
+            return LinkReader::read($bytes);
+        }
         $format = $this->forPath($path);
         if ($format === null) {
             return ParsedContent::leaf();
@@ -187,7 +198,7 @@ final class FormatRegistry
         $format = $this->forPath($path);
         $spliced = Splicer::splice($bytes, $replacements);
 
-        return $format instanceof Binary ? $format->sealed($spliced) : $spliced;
+        return $format instanceof Binary && ! LinkContent::is($bytes) ? $format->sealed($spliced) : $spliced;
     }
 
     /** Text in UTF-16 begins with a mark or with markup; any other has no zero bytes. */
@@ -203,7 +214,7 @@ final class FormatRegistry
     {
         $format = $this->forPath($path);
 
-        return $format === null ? null : new CodedEditing($format, fn (string $bytes): CodedText => $this->coded($path, $bytes) ?? new CodedText($bytes, Charset::utf8()));
+        return $format === null ? null : new CodedEditing($format, fn (string $bytes): ?CodedText => $this->coded($path, $bytes));
     }
 
     /** What took too long once is not tried again by this process, which reads the same content for many a question. */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Hafenbuch\Core\Format;
 
+use Hafenbuch\Core\Reference\AddressStyle;
 use Hafenbuch\Core\Reference\PathMap;
 use Hafenbuch\Core\Reference\Resolver;
 use Hafenbuch\Core\Reference\TargetKind;
@@ -36,7 +37,8 @@ final readonly class Rewriter
             if ($there->kind !== TargetKind::File || $there->path !== $wanted) {
                 $start = $this->resolver->start($to, $reading->base);
                 $moved[$site->offset] = true;
-                $replacements[] = [$site, $this->resolver->reference($start, $wanted, $target->suffix, $site->style)];
+                $isAbsolute = $site->style === AddressStyle::Link && $site->raw[0] === '/';
+                $replacements[] = [$site, $isAbsolute ? $this->resolver->absolute($wanted) : $this->resolver->reference($start, $wanted, $target->suffix, $site->style)];
             } else {
                 $staying[] = $site;
             }

@@ -78,7 +78,7 @@ final class PathBlockers
             $lockedBy !== null => new Blocker($by, $path, "{$lockedBy} has locked the document there. Ask for the lock, or choose another name.", $rename()),
             $this->likeName($line) !== null => new Blocker($by, $path, "It differs from {$this->likeName($line)} only in letter case or in the spelling of its letters; other systems cannot tell the two apart.", $rename()),
             ! $there->writable && $there->kind === OnDiskKind::Nothing => new Blocker($by, $path, 'Its folder is read-only. Give write access, or choose another one.', [WayOut::leave($by)]),
-            ! $there->writable && $there->kind === OnDiskKind::File && ! isset($this->freed[$path]) => new Blocker($by, $path, $there->isLink ? 'What stands there is a link, which is not written over. Choose another name, or put a file in its place first.' : 'The file there is read-only. Give write access, or choose another name.', $rename()),
+            ! $there->writable && $there->kind === OnDiskKind::File && ! isset($this->freed[$path]) => new Blocker($by, $path, 'The file there is read-only. Give write access, or choose another name.', $rename()),
             default => null,
         };
     }

@@ -47,7 +47,35 @@ final readonly class Redirections
             }
         }
 
-        return new self($moved, $followed, $copied);
+        return new self($moved + self::movedFolders($snapshot, $moved), $followed, $copied);
+    }
+
+    /**
+     * Folders that links lead to and out of which everything goes to one other folder.
+     *
+     * @param  array<string, string>  $moved
+     * @return array<string, string> old path to new path
+     */
+    private static function movedFolders(Snapshot $snapshot, array $moved): array
+    {
+        $folders = [];
+        foreach ($snapshot->sizesOfLinkedFolders() as $folder => $size) {
+            $folder = (string) $folder;
+            $to = [];
+            $count = 0;
+            foreach ($moved as $old => $new) {
+                $below = str_starts_with((string) $old, $folder.'/') ? substr((string) $old, strlen($folder)) : null;
+                if ($below !== null) {
+                    $count++;
+                    $to[str_ends_with($new, $below) ? substr($new, 0, -strlen($below)) : ''] = true;
+                }
+            }
+            if ($count > 0 && $count === $size && count($to) === 1 && ! isset($to[''])) {
+                $folders[$folder] = (string) array_key_first($to);
+            }
+        }
+
+        return $folders;
     }
 
     public function pathOf(DocumentSnapshot $document): string
@@ -82,7 +110,7 @@ final readonly class Redirections
     public function cause(DocumentSnapshot $document): string
     {
         $leads = $this->forWorking($document);
-        foreach ([...$document->refersTo, ...$document->savedRefersTo] as $target) {
+        foreach ([...$document->refersTo, ...$document->savedRefersTo, ...$document->folders] as $target) {
             if ($leads->has($target)) {
                 return $target;
             }

@@ -9,4 +9,6 @@ enum AddressStyle
 {
     case Uri;
     case PlainPath;
+    /** The target of a symbolic link: a path as it is, in which every character counts. */
+    case Link;
 }

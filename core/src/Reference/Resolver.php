@@ -20,6 +20,9 @@ final readonly class Resolver
      */
     public function resolve(string $from, string $raw, AddressStyle $style = AddressStyle::Uri, ?string $base = null): Target
     {
+        if ($style === AddressStyle::Link) {
+            return $this->resolvePath($from, $raw, '');
+        }
         $text = trim($raw, " \t\r\n\f");
         if ($base !== null && ! Pattern::matches('~^(?:[a-z][a-z0-9+.\-]*:|//|#|$)~i', $text)) {
             $kind = $this->resolve($from, $base)->kind;
@@ -88,6 +91,9 @@ final readonly class Resolver
         }
         $up = str_repeat('../', count($folder) - $shared);
         $down = array_slice($names, $shared);
+        if ($style === AddressStyle::Link) {
+            return $up.implode('/', $down);
+        }
         if ($style === AddressStyle::PlainPath) {
             $path = $up.implode('/', $down);
 
@@ -100,6 +106,12 @@ final readonly class Resolver
         }
 
         return $up.$encoded.$suffix;
+    }
+
+    /** The same as an absolute path, for a link that was one. */
+    public function absolute(string $to): string
+    {
+        return rtrim($this->root, '/').'/'.$to;
     }
 
     private static function encodeName(string $name): string

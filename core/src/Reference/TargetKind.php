@@ -9,6 +9,8 @@ enum TargetKind: string
 {
     /** A file of the workspace, there or not. */
     case File = 'file';
+    /** A folder of the workspace, which only a link can lead to; that it is one its text does not tell. */
+    case Folder = 'folder';
     case Outside = 'outside';
     case Web = 'web';
     case Device = 'device';

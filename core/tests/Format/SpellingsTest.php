@@ -86,12 +86,12 @@ it('says what makes an XML file none, and reads what stands around it', function
     $reading = FormatRegistry::standard()->read($path, $bytes);
     expect($reading->note)->toContain($note)->and(array_column($reading->references, 'raw'))->toBe(['a.png']);
 })->with([
-    'a bare ampersand' => ['a.svg', '<svg xmlns="http://www.w3.org/2000/svg"><image href="a.png"/><text>Pen & drum</text></svg>', 'An “&” that begins no character (line 1'],
+    'a bare ampersand' => ['a.svg', '<svg xmlns="http://www.w3.org/2000/svg"><image href="a.png"/><text>Pen & drum</text></svg>', 'A name is due, behind “&” or “<” (line 1'],
     'an entity' => ['a.svg', '<svg xmlns="http://www.w3.org/2000/svg"><image href="a.png"/><text>&nbsp;</text></svg>', 'An entity that is not declared'],
     'a prefix' => ['a.svg', '<svg xmlns="http://www.w3.org/2000/svg"><image xlink:href="a.png"/></svg>', 'A prefix that is bound to no namespace'],
     'a second attribute' => ['a.svg', "<svg xmlns=\"http://www.w3.org/2000/svg\">\n<image href=\"a.png\"/><g id='a' id='b'/></svg>", 'An attribute that the tag has twice (line 2'],
     'a declaration later on' => ['a.svg', '<svg xmlns="http://www.w3.org/2000/svg"><image href="a.png"/><?xml version="1.0"?></svg>', 'An XML declaration that is not at the start'],
-    'a page' => ['a.xhtml', '<html xmlns="http://www.w3.org/1999/xhtml"><img src="a.png"/><p>&</p></html>', 'An “&”'],
+    'a page' => ['a.xhtml', '<html xmlns="http://www.w3.org/1999/xhtml"><img src="a.png"/><p>&</p></html>', 'A name is due'],
 ]);
 
 it('takes no XML for none that is one', function (string $bytes) {

@@ -79,10 +79,11 @@ final class HtmlFormat implements Format
     {
         $text = (new RcData)->encode($title);
 
-        [$root, $slash] = $this->isXml ? [' xmlns="'.self::NAMESPACE.'"', '/'] : ['', ''];
+        // In XML the declaration’s name counts as it is written.
+        [$type, $root, $slash] = $this->isXml ? ['DOCTYPE', ' xmlns="'.self::NAMESPACE.'"', '/'] : ['doctype', '', ''];
 
         return <<<HTML
-            <!doctype html>
+            <!{$type} html>
             <html{$root} lang="en">
             <head>
             <meta charset="utf-8"{$slash}>

@@ -27,7 +27,7 @@ final class XmlReading
         26 => 'An entity that is not declared',
         42 => 'An attribute that the tag has twice',
         64 => 'An XML declaration that is not at the start',
-        68 => 'An “&” that begins no character',
+        68 => 'A name is due, behind “&” or “<”',
         201 => 'A prefix that is bound to no namespace',
         203 => 'An attribute that the tag has twice',
     ];
