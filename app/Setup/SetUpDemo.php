@@ -127,6 +127,7 @@ final class SetUpDemo extends Command
         $root = (config('hafenbuch.roots')[0] ?? throw new \LogicException('HAFENBUCH_ROOTS names no folder.')).'/gauge-house-greetholm';
         $files->deleteDirectory($root);
         $files->copyDirectory(base_path('demo/files'), $root);
+        symlink('model/gauge.x3d', "{$root}/mechanism/shown-now.x3d");
 
         return $root;
     }

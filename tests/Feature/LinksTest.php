@@ -67,6 +67,13 @@ it('leaves a link to a folder where only a part of it moves', function () {
     expect(($this->links)())->toMatchArray(['shown' => 'pictures/drum.png', 'current' => 'en/mod']);
 });
 
+it('says of links that what they show is written for another folder', function () {
+    [$plan] = ($this->relocate)(['paths' => ['en/index.html'], 'to' => 'en/start/first.html']);
+    expect(array_column($plan['warnings'], 'message', 'path')['de/core.html'])->toContain('rewritten for its own');
+    [$plan] = ($this->relocate)(['paths' => ['de/core.html'], 'to' => 'deutsch/kern/core.html']);
+    expect($plan['warnings'][0])->toMatchArray(['path' => 'deutsch/kern/core.html'])->and($plan['warnings'][0]['message'])->toContain('a link that goes to another folder');
+});
+
 it('moves a link, which then still leads there', function () {
     [, $saved] = ($this->relocate)(['paths' => ['shown.png', 'current', 'start.html'], 'into' => 'a/b']);
     $saved->assertOk();

@@ -17,7 +17,7 @@ final class DocumentRows
 {
     private const CHUNK = 1000;
 
-    /** @var array<string, object{id: string, path: string, path_key: string, saved_hash: ?string, stat: string, seen_at: int, is_gone: int, is_writable: int, is_read_whole: int, draft_hash: ?string, base_hash: ?string, lock_id: ?int, lock_name: ?string}> by id */
+    /** @var array<string, object{id: string, path: string, path_key: string, saved_hash: ?string, stat: string, seen_at: int, is_gone: int, is_writable: int, is_read_whole: int, is_link: int, draft_hash: ?string, base_hash: ?string, lock_id: ?int, lock_name: ?string}> by id */
     private array $rows = [];
 
     /** @var array<string, array{0?: list<string>, 1?: list<string>}> by document: the files that its saved content and its draft point at */
@@ -192,6 +192,6 @@ final class DocumentRows
         return DB::table('documents')->leftJoin('drafts', 'drafts.document_id', '=', 'documents.id')
             ->leftJoin('document_locks as locks', 'locks.document_id', '=', 'documents.id')->leftJoin('users', 'users.id', '=', 'locks.user_id')
             ->where('workspace_id', $this->workspace->id)->whereNull('dropped_at')
-            ->select(['documents.id', 'path', 'path_key', 'saved_hash', 'stat', 'seen_at', 'is_gone', 'is_writable', DB::raw('note is null as is_read_whole'), 'drafts.hash as draft_hash', 'drafts.base_hash', 'locks.user_id as lock_id', 'users.name as lock_name']);
+            ->select(['documents.id', 'path', 'path_key', 'saved_hash', 'stat', 'seen_at', 'is_gone', 'is_writable', DB::raw('note is null as is_read_whole'), DB::raw("format = '".LinkReader::NAME."' as is_link"), 'drafts.hash as draft_hash', 'drafts.base_hash', 'locks.user_id as lock_id', 'users.name as lock_name']);
     }
 }

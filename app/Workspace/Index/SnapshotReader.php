@@ -176,7 +176,7 @@ final readonly class SnapshotReader
             $saved = $rows->targetsOf((string) $id, false);
             $documents[] = new DocumentSnapshot(
                 $row->id, $row->path, $row->saved_hash, $row->draft_hash, $row->base_hash, $onDisk, $this->access($onDisk, $row, $viewer),
-                $row->draft_hash === null ? $saved : $rows->targetsOf((string) $id, true), $saved, (bool) $row->is_read_whole, $rows->foldersOf((string) $id),
+                $row->draft_hash === null ? $saved : $rows->targetsOf((string) $id, true), $saved, (bool) $row->is_read_whole, $rows->foldersOf((string) $id), (bool) $row->is_link,
             );
         }
         $looks = [];
@@ -187,7 +187,7 @@ final readonly class SnapshotReader
             }
         }
 
-        return new Snapshot($documents, $looks, $this->takenNear($workspace, $files, $documents, $paths, $looks), $graph, new PartlyReadDocuments($workspace, $this->contents), $paths === [] ? [] : $rows->sizesOfFolders());
+        return new Snapshot($documents, $looks, $this->takenNear($workspace, $files, $documents, $paths, $looks), $graph, new PartlyReadDocuments($workspace, $this->contents), $paths === [] ? [] : $rows->sizesOfFolders(), new LinksToDocuments($workspace));
     }
 
     /**

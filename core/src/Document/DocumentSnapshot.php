@@ -17,6 +17,7 @@ final readonly class DocumentSnapshot
      * @param  list<string>  $refersTo  the files that the working content points at, each once
      * @param  list<string>  $savedRefersTo  the files that the saved content points at, each once
      * @param  list<string>  $folders  that it is a link to
+     * @param  bool  $isLink  whether it is a symbolic link
      * @param  bool  $isReadWhole  whether it is known to refer to nothing else
      */
     public function __construct(
@@ -31,6 +32,7 @@ final readonly class DocumentSnapshot
         public array $savedRefersTo,
         public bool $isReadWhole = true,
         public array $folders = [],
+        public bool $isLink = false,
     ) {}
 
     public function contentState(): ContentState

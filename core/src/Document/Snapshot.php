@@ -32,8 +32,9 @@ final class Snapshot
      * @param  ?Graph  $graph  of the whole workspace, also of documents that are not among these; null: it is made of these
      * @param  ?PartlyRead  $partlyRead  of the whole workspace; null: every document is read whole
      * @param  array<string, int>  $sizes  by folder: how many documents with files are below it, of those that links lead to
+     * @param  ?Links  $links  of the whole workspace; null: there are none
      */
-    public function __construct(iterable $documents, private readonly array $looks = [], private readonly array $taken = [], private ?Graph $graph = null, public readonly ?PartlyRead $partlyRead = null, private readonly array $sizes = [])
+    public function __construct(iterable $documents, private readonly array $looks = [], private readonly array $taken = [], private ?Graph $graph = null, public readonly ?PartlyRead $partlyRead = null, private readonly array $sizes = [], public readonly ?Links $links = null)
     {
         $byId = [];
         foreach ($documents as $document) {

@@ -59,7 +59,7 @@ final class Consequences
             }
         }
 
-        return [...$broken, ...$this->acceptedStrays(), ...$this->notReadWhole(), ...$this->leftUnsaved($saved)];
+        return [...$broken, ...$this->acceptedStrays(), ...$this->notReadWhole(), ...$this->shownElsewhere(), ...$this->leftUnsaved($saved)];
     }
 
     /** @return list<Blocker> documents whose files point at what the plan takes away, unless that is accepted */
@@ -252,6 +252,44 @@ final class Consequences
         }
 
         return $warnings;
+    }
+
+    /**
+     * A link is read from where it lies, and what it shows is written for its own folder.
+     *
+     * @return list<Warning>
+     */
+    private function shownElsewhere(): array
+    {
+        $moved = $rewritten = [];
+        foreach ($this->lines as $one) {
+            [$line, $source] = [$one->line, $one->sketch->source];
+            $isElsewhere = Path::folderOf($line->path) !== Path::folderOf($source->path);
+            if ($line->action->writes() && $source->isLink && $isElsewhere && $source->folders === []) {
+                $moved[] = $line->path;
+            } elseif ($line->action->writes() && ! $source->isLink && ($isElsewhere || $one->sketch->after->isRewritten())) {
+                $rewritten[] = $source->path;
+            }
+        }
+        $links = $rewritten === [] ? [] : array_column($this->snapshot->links?->showing($rewritten) ?? [], 0);
+
+        return [
+            ...self::ofMany($moved, 'a link that goes to another folder. Read from there, references in what it shows may lead elsewhere.'),
+            ...self::ofMany($links, 'a link from another folder to a document whose references are rewritten for its own. Read through the link they may lead elsewhere.'),
+        ];
+    }
+
+    /**
+     * One warning for all, since there can be thousands.
+     *
+     * @param  list<string>  $paths
+     * @return list<Warning>
+     */
+    private static function ofMany(array $paths, string $what): array
+    {
+        $more = count($paths) - 1;
+
+        return $paths === [] ? [] : [new Warning($paths[0], 'It is '.($more > 0 ? "(with {$more} more) " : '').$what)];
     }
 
     private static function mentionWords(Mention $mention): string

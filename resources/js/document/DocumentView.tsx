@@ -25,6 +25,7 @@ import { BothSheet } from './BothSheet';
 import { Editor } from './Editor';
 import { Fields } from './Fields';
 import { Lineage } from './Lineage';
+import { LinkPlace } from './LinkPlace';
 import { Mentions } from './Mentions';
 import type { Keeping } from './OpenDraft';
 import { PointSheet } from './PointSheet';
@@ -144,6 +145,7 @@ function OneDocument({ workspace, id }: { workspace: string; id: string }) {
     const isCalm = keeping === 'kept';
     const isLockedByOther = row.access.startsWith('locked by');
     const canEdit = document.isText && !isLockedByOther && !isLook;
+    const isLink = row.format === 'link';
     const isPicture = /^(image|audio|video)\//.test(document.mediaType);
     return (
         <View>
@@ -247,6 +249,8 @@ function OneDocument({ workspace, id }: { workspace: string; id: string }) {
                         ) : (
                             <Empty title={problem ? 'The content cannot be read' : 'Reading …'}>{problem && <p>{problem}</p>}</Empty>
                         )
+                    ) : isLink ? (
+                        <LinkPlace document={document} workspace={workspace} />
                     ) : isPicture ? (
                         <Preview document={document} workspace={workspace} large />
                     ) : (
@@ -273,7 +277,7 @@ function OneDocument({ workspace, id }: { workspace: string; id: string }) {
                         <References
                             references={document.refersTo}
                             workspace={workspace}
-                            onPoint={canEdit ? setPointing : undefined}
+                            onPoint={canEdit || (isLink && !isLockedByOther && !isLook) ? setPointing : undefined}
                             onRemove={canEdit ? edits.remove : undefined}
                         />
                     ) : (

@@ -4,14 +4,14 @@ import styled from 'styled-components';
 import { answer, api } from '../api/client';
 import { keys } from '../api/queries';
 import { Button } from '../ui/Button';
-import { PathText } from '../ui/PathText';
 import { Sheet, SheetActions } from '../ui/Sheet';
 import { useParts } from '../ui/useParts';
+import { readable } from '../ui/words';
 
 const List = styled.ul`
     list-style: none; margin: 0; padding: 0; max-height: 50vh; overflow-y: auto;
     li { padding: 8px 0; border-bottom: 1px solid var(--rule); font-size: 14px; }
-    a { color: var(--ink); text-decoration-color: var(--rule-strong); text-underline-offset: 3px; }
+    a { color: var(--ink); overflow-wrap: anywhere; text-decoration-color: var(--rule-strong); text-underline-offset: 3px; }
     p { margin: 2px 0 0; color: var(--ink-soft); font-size: 13.5px; }
 `;
 
@@ -35,9 +35,7 @@ export function PartlyReadSheet({ workspace, onClose }: { workspace: string; onC
             <List>
                 {shown.map((one) => (
                     <li key={one.documentId}>
-                        <Link to={`/w/${workspace}/documents/${one.documentId}`}>
-                            <PathText path={one.path} />
-                        </Link>
+                        <Link to={`/w/${workspace}/documents/${one.documentId}`}>{readable(one.path)}</Link>
                         <p>{one.why}</p>
                     </li>
                 ))}
