@@ -1,5 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import styled from 'styled-components';
 import { answer, api, type Entry, ifMatch, type Plan, type PlanLine, Problem, type Quay, type Row, type WayOut } from '../api/client';
@@ -33,6 +33,7 @@ const Head = styled.header`
     p { font-size: 13.5px; color: var(--ink-soft); }
 `;
 const Body = styled.div`flex: 1; min-height: 0; overflow-y: auto; padding: 14px 18px; display: flex; flex-direction: column; gap: 14px;`;
+const Known = styled.div`display: flex; flex-direction: column; gap: 10px; outline: none; &:empty { display: none; }`;
 const Foot = styled.footer`border-top: 1px solid var(--rule-strong); padding: 12px 18px 14px; display: flex; flex-direction: column; gap: 10px;`;
 const Path = styled.span`font: 12.5px ${font.mono}; overflow-wrap: anywhere;`;
 const Ways = styled.div`display: flex; flex-wrap: wrap; gap: 2px 14px;`;
@@ -56,6 +57,7 @@ export function PlanPanel({ workspace, rows, current, onEverything, onBelow }: P
     const plan = isChosen ? query.data : undefined;
     const blockers = useParts(plan?.blockers ?? []);
     const warnings = useParts(plan?.warnings ?? []);
+    const known = useRef<HTMLDivElement>(null);
     const [note, setNote] = useState('');
     const [done, setDone] = useState<Entry | null>(null);
     const [compared, setCompared] = useState<PlanLine | null>(null);
@@ -229,22 +231,24 @@ export function PlanPanel({ workspace, rows, current, onEverything, onBelow }: P
                     />
                 )}
                 {plan && plan.lines.length === 0 && plan.blockers.length === 0 && <p>Every document that you chose is as saved already.</p>}
-                {warnings.shown.map((warning) => (
-                    <Notice key={warning.path + warning.message}>
-                        <Path>{readable(warning.path)}</Path>
-                        <span>{warning.message}</span>
-                        {warning.waysOut.length > 0 && (
-                            <Ways>
-                                {warning.waysOut.map((way) => (
-                                    <TextButton key={way.label} onPress={() => take(way)}>
-                                        {way.label}
-                                    </TextButton>
-                                ))}
-                                {warnings.more}
-                            </Ways>
-                        )}
-                    </Notice>
-                ))}
+                <Known ref={known} tabIndex={-1}>
+                    {warnings.shown.map((warning) => (
+                        <Notice key={warning.path + warning.message}>
+                            <Path>{readable(warning.path)}</Path>
+                            <span>{warning.message}</span>
+                            {warning.waysOut.length > 0 && (
+                                <Ways>
+                                    {warning.waysOut.map((way) => (
+                                        <TextButton key={way.label} onPress={() => take(way)}>
+                                            {way.label}
+                                        </TextButton>
+                                    ))}
+                                </Ways>
+                            )}
+                        </Notice>
+                    ))}
+                    {warnings.more}
+                </Known>
             </Body>
             {isChosen && (
                 <Foot>
@@ -263,6 +267,16 @@ export function PlanPanel({ workspace, rows, current, onEverything, onBelow }: P
                                 ? 'Nothing to write'
                                 : deed(plan)}
                     </Button>
+                    {plan && plan.warnings.length > 0 && (
+                        <TextButton
+                            onPress={() => {
+                                known.current?.scrollIntoView({ block: 'start' });
+                                known.current?.focus();
+                            }}
+                        >
+                            {count(plan.warnings.length, 'thing')} to know first
+                        </TextButton>
+                    )}
                     {plan && plan.blockers.length > 0 && <small>Stopped: {count(plan.blockers.length, 'thing')} to settle above.</small>}
                     <TextButton onPress={clear}>Leave everything as it is</TextButton>
                 </Foot>

@@ -10,7 +10,7 @@ const Shade = styled(ModalOverlay)`
 const Frame = styled(Modal)<{ $wide?: boolean }>`width: min(${(p) => (p.$wide ? '760px' : '520px')}, calc(100vw - 40px));`;
 const Page = styled(Dialog)`
     background: var(--sheet); border: 1px solid var(--rule-strong); border-radius: 4px; box-shadow: 0 10px 40px var(--shade);
-    padding: 20px 22px; max-height: 80vh; display: flex; flex-direction: column; gap: 14px; outline: none;
+    padding: 20px 22px; max-height: 80vh; overflow-y: auto; display: flex; flex-direction: column; gap: 14px; outline: none;
 `;
 const Title = styled(Heading)`font-size: 20px;`;
 const Sub = styled.p`color: var(--ink-soft); margin-top: -10px;`;
@@ -45,4 +45,8 @@ function Back({ onBack }: { onBack: () => void }) {
     return null;
 }
 
-export const SheetActions = styled.div`display: flex; justify-content: flex-end; gap: 8px; align-items: center;`;
+/** What ends the task, in sight however long the sheet is. */
+export const SheetActions = styled.div`
+    display: flex; justify-content: flex-end; gap: 8px; align-items: center;
+    position: sticky; bottom: -20px; margin: 0 -22px -20px; padding: 8px 22px 20px; background: var(--sheet); z-index: 1;
+`;
