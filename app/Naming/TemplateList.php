@@ -11,6 +11,7 @@ use App\Models\Workspace;
 use App\Support\Refused;
 use App\Workspace\Reading\Formats;
 use App\Workspace\Settings;
+use Hafenbuch\Core\Charset\UnsayableText;
 use Hafenbuch\Core\Format\Binary;
 use Hafenbuch\Core\Format\Format;
 use Hafenbuch\Core\Format\FormatRegistry;
@@ -63,7 +64,20 @@ final readonly class TemplateList
             $bytes = (new Rewriter(Formats::of($workspace), new Resolver($workspace->root)))->rewrite($bytes, $document->path, $path, PathMap::of([$document->path => $path]));
         }
 
-        return Placeholders::fill($bytes, $this->formats->forPath($path), $values);
+        return $this->filled($workspace, $path, $bytes, $values);
+    }
+
+    /**
+     * @param  array<string, string>  $values
+     *
+     * @throws Refused
+     */
+    private function filled(Workspace $workspace, string $path, string $bytes, array $values): string
+    {
+        $coded = Formats::of($workspace)->coded($path, $bytes);
+        $text = Placeholders::fill($coded->text ?? $bytes, $this->formats->forPath($path), $values);
+
+        return $coded === null ? $text : $coded->charset->encode($text) ?? throw Refused::because(UnsayableText::in($coded->charset, $text)->getMessage());
     }
 
     /** @return list<Template> */

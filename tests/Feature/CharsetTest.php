@@ -90,3 +90,12 @@ it('reads what says nothing in the charset of the workspace', function () {
     $notes = $this->getJson(($this->api)('notes.md', ''));
     expect($notes->json('note'))->toBeNull()->and($notes->json('row.title'))->toBe('Пегель')->and($notes->json('refersTo.0.target'))->toBe('ма.png');
 });
+
+it('begins a document from a template in its charset', function () {
+    $this->harbour->put('templates/page.html', "<meta charset=latin1><title>{{title}}</title><p>\xe4</p>\n");
+    $this->harbour->scan();
+    $template = $this->harbour->document('templates/page.html')->id;
+    api('POST', 'documents', ['path' => 'new.html', 'title' => 'Größe', 'template' => $template])->assertStatus(201);
+    expect($this->get(($this->api)('new.html', '/content'))->getContent())->toBe("<meta charset=latin1><title>Gr\xf6\xdfe</title><p>\xe4</p>\n");
+    api('POST', 'documents', ['path' => 'other.html', 'title' => '検潮', 'template' => $template])->assertStatus(422);
+});

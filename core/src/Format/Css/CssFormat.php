@@ -10,11 +10,14 @@ use Hafenbuch\Core\Format\Format;
 use Hafenbuch\Core\Format\Language;
 use Hafenbuch\Core\Format\Lexer\CssUrls;
 use Hafenbuch\Core\Format\ParsedContent;
+use Hafenbuch\Core\Format\WrittenInItsLanguage;
 use Hafenbuch\Core\Reference\ReferenceSite;
 
 /** Style sheets (CSS Syntax 3; CSS Values 4, section 4.5): url() wherever it stands, fonts among them, and @import. */
 final class CssFormat implements Format
 {
+    use WrittenInItsLanguage;
+
     public function name(): string
     {
         return 'CSS';
@@ -33,11 +36,6 @@ final class CssFormat implements Format
     public function mediaType(): string
     {
         return 'text/css';
-    }
-
-    public function placeholder(string $line): string
-    {
-        return $this->language()->written($line);
     }
 
     public function read(string $bytes): ParsedContent

@@ -13,6 +13,7 @@ use Hafenbuch\Core\Format\Lexer\JsonText;
 use Hafenbuch\Core\Format\Notation\Inserted;
 use Hafenbuch\Core\Format\Notation\JsonStringValue;
 use Hafenbuch\Core\Format\ParsedContent;
+use Hafenbuch\Core\Format\WrittenInItsLanguage;
 use Hafenbuch\Core\Reference\AddressStyle;
 use Hafenbuch\Core\Reference\FieldSite;
 use Hafenbuch\Core\Reference\ReferenceSite;
@@ -21,6 +22,8 @@ use Hafenbuch\Core\Text\Pattern;
 /** Data Package descriptors, version 1 and 2 (Data Resource, “path” and “schema”): a path is a URL or a POSIX path as it is. */
 final class DataPackageFormat implements Format
 {
+    use WrittenInItsLanguage;
+
     private const KINDS = [
         '~^/resources/\d+/path(?:/\d+)?$~' => 'data',
         '~^/resources/\d+/schema$~' => 'schema',
@@ -51,11 +54,6 @@ final class DataPackageFormat implements Format
     public function mediaType(): string
     {
         return 'application/json';
-    }
-
-    public function placeholder(string $line): string
-    {
-        return $this->language()->written($line);
     }
 
     public function read(string $bytes): ParsedContent

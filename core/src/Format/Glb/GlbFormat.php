@@ -10,12 +10,15 @@ use Hafenbuch\Core\Format\Editing\ReferenceEditing;
 use Hafenbuch\Core\Format\Gltf\GltfFormat;
 use Hafenbuch\Core\Format\Language;
 use Hafenbuch\Core\Format\ParsedContent;
+use Hafenbuch\Core\Format\WrittenInItsLanguage;
 use Hafenbuch\Core\Reference\FieldSite;
 use Hafenbuch\Core\Reference\ReferenceSite;
 
 /** glTF in one binary file (glTF 2.0, section 4.4): a header, a chunk of JSON that is padded with spaces, and a chunk of data. */
 final class GlbFormat implements Binary
 {
+    use WrittenInItsLanguage;
+
     private const MAGIC = 'glTF';
 
     private const JSON = 'JSON';
@@ -47,11 +50,6 @@ final class GlbFormat implements Binary
     public function mediaType(): string
     {
         return 'model/gltf-binary';
-    }
-
-    public function placeholder(string $line): string
-    {
-        return $this->language()->written($line);
     }
 
     public function read(string $bytes): ParsedContent

@@ -13,6 +13,7 @@ use Hafenbuch\Core\Format\Lexer\JsonWanted;
 use Hafenbuch\Core\Format\Notation\JsonStringValue;
 use Hafenbuch\Core\Format\ParsedContent;
 use Hafenbuch\Core\Format\Versioned;
+use Hafenbuch\Core\Format\WrittenInItsLanguage;
 use Hafenbuch\Core\Reference\FieldSite;
 use Hafenbuch\Core\Reference\ReferenceSite;
 use Hafenbuch\Core\Text\Pattern;
@@ -20,6 +21,8 @@ use Hafenbuch\Core\Text\Pattern;
 /** glTF 2.0 in JSON (sections 3.6.1.1 and 3.8.3): the `uri` of buffers and images. The first scene's name serves as title. */
 final class GltfFormat implements Bulky, Versioned
 {
+    use WrittenInItsLanguage;
+
     /** In version 1.0 these are objects, whose members have names. */
     private const PLACES = '~^/(?:(buffers|images|shaders)/[^/]+|(?:.*/)?(extensions)/.*)/(?:uri|schemaUri)$~';
 
@@ -43,11 +46,6 @@ final class GltfFormat implements Bulky, Versioned
     public function mediaType(): string
     {
         return 'model/gltf+json';
-    }
-
-    public function placeholder(string $line): string
-    {
-        return $this->language()->written($line);
     }
 
     public function read(string $bytes): ParsedContent

@@ -13,6 +13,7 @@ use Hafenbuch\Core\Format\Lexer\HtmlTag;
 use Hafenbuch\Core\Format\Lexer\XmlReading;
 use Hafenbuch\Core\Format\Notation\HtmlAttributeValue;
 use Hafenbuch\Core\Format\ParsedContent;
+use Hafenbuch\Core\Format\WrittenInItsLanguage;
 use Hafenbuch\Core\Reference\FieldSite;
 use Hafenbuch\Core\Text\Pattern;
 
@@ -22,6 +23,8 @@ use Hafenbuch\Core\Text\Pattern;
  */
 final class HtmlFormat implements Format
 {
+    use WrittenInItsLanguage;
+
     private const NAMESPACE = 'http://www.w3.org/1999/xhtml';
 
     /** The root element stands within so many bytes. */
@@ -48,11 +51,6 @@ final class HtmlFormat implements Format
     public function mediaType(): string
     {
         return $this->isXml ? 'application/xhtml+xml' : 'text/html';
-    }
-
-    public function placeholder(string $line): string
-    {
-        return $this->language()->written($line);
     }
 
     public function read(string $bytes): ParsedContent

@@ -13,11 +13,14 @@ use Hafenbuch\Core\Format\Lexer\JsonLexer;
 use Hafenbuch\Core\Format\Lexer\JsonWanted;
 use Hafenbuch\Core\Format\Notation\JsonStringValue;
 use Hafenbuch\Core\Format\ParsedContent;
+use Hafenbuch\Core\Format\WrittenInItsLanguage;
 use Hafenbuch\Core\Reference\ReferenceSite;
 
 /** JSON whose objects refer to others by `$ref` (draft-pbryan-zyp-json-ref-03; JSON Schema 2020-12, section 8.2.3.1; OpenAPI 3.1, section 4.8.23). */
 final class JsonFormat implements Bulky
 {
+    use WrittenInItsLanguage;
+
     private const KEY = '$ref';
 
     public function name(): string
@@ -38,11 +41,6 @@ final class JsonFormat implements Bulky
     public function mediaType(): string
     {
         return 'application/json';
-    }
-
-    public function placeholder(string $line): string
-    {
-        return $this->language()->written($line);
     }
 
     public function read(string $bytes): ParsedContent

@@ -13,6 +13,7 @@ use Hafenbuch\Core\Format\Lexer\Patience;
 use Hafenbuch\Core\Format\Notation\Inserted;
 use Hafenbuch\Core\Format\Notation\LineText;
 use Hafenbuch\Core\Format\ParsedContent;
+use Hafenbuch\Core\Format\WrittenInItsLanguage;
 use Hafenbuch\Core\Reference\AddressStyle;
 use Hafenbuch\Core\Reference\FieldSite;
 use Hafenbuch\Core\Reference\ReferenceSite;
@@ -24,6 +25,8 @@ use Hafenbuch\Core\Text\Pattern;
  */
 final class M3uFormat implements Legacy
 {
+    use WrittenInItsLanguage;
+
     /** Attributes that hold an address (RFC 8216; its revision, draft-pantos-hls-rfc8216bis, for content steering and interstitials). */
     private const ADDRESSES = ['URI', 'SERVER-URI', 'X-ASSET-URI', 'X-ASSET-LIST'];
 
@@ -45,11 +48,6 @@ final class M3uFormat implements Legacy
     public function mediaType(): string
     {
         return 'application/vnd.apple.mpegurl';
-    }
-
-    public function placeholder(string $line): string
-    {
-        return $this->language()->written($line);
     }
 
     public function read(string $bytes): ParsedContent

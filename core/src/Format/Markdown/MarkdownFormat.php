@@ -8,6 +8,7 @@ use Hafenbuch\Core\Format\Editing\ReferenceEditing;
 use Hafenbuch\Core\Format\Format;
 use Hafenbuch\Core\Format\Language;
 use Hafenbuch\Core\Format\ParsedContent;
+use Hafenbuch\Core\Format\WrittenInItsLanguage;
 
 /**
  * Markdown, as CommonMark 0.31 describes it: inline links and images (6.3, 6.4), link reference
@@ -15,6 +16,8 @@ use Hafenbuch\Core\Format\ParsedContent;
  */
 final class MarkdownFormat implements Format
 {
+    use WrittenInItsLanguage;
+
     /** Keys of front matter whose values are paths, where nobody says otherwise. */
     public const PATHS = ['image', 'images', 'cover', 'cover-image', 'thumbnail', 'css', 'bibliography', 'audio', 'video'];
 
@@ -39,11 +42,6 @@ final class MarkdownFormat implements Format
     public function mediaType(): string
     {
         return 'text/markdown';
-    }
-
-    public function placeholder(string $line): string
-    {
-        return $this->language()->written($line);
     }
 
     public function read(string $bytes): ParsedContent

@@ -12,6 +12,7 @@ use Hafenbuch\Core\Format\Legacy;
 use Hafenbuch\Core\Format\Lexer\Lines;
 use Hafenbuch\Core\Format\Notation\LineText;
 use Hafenbuch\Core\Format\ParsedContent;
+use Hafenbuch\Core\Format\WrittenInItsLanguage;
 use Hafenbuch\Core\Reference\AddressStyle;
 use Hafenbuch\Core\Reference\ReferenceSite;
 use Hafenbuch\Core\Text\Pattern;
@@ -19,6 +20,8 @@ use Hafenbuch\Core\Text\Pattern;
 /** MTL materials (the format's description, “Texture map statements” and “Reflection map statement”): the file behind a statement's options. */
 final class MtlFormat implements Bulky, Legacy
 {
+    use WrittenInItsLanguage;
+
     private const STATEMENT = '~^(?:map_(?!aat[ \t])[A-Za-z]+|bump|disp|decal|refl|norm)[ \t]+~i';
 
     /** An option with its arguments: numbers for most, one word for the others. */
@@ -42,11 +45,6 @@ final class MtlFormat implements Bulky, Legacy
     public function mediaType(): string
     {
         return 'model/mtl';
-    }
-
-    public function placeholder(string $line): string
-    {
-        return $this->language()->written($line);
     }
 
     public function read(string $bytes): ParsedContent

@@ -11,6 +11,7 @@ use Hafenbuch\Core\Format\Language;
 use Hafenbuch\Core\Format\Legacy;
 use Hafenbuch\Core\Format\Notation\LineText;
 use Hafenbuch\Core\Format\ParsedContent;
+use Hafenbuch\Core\Format\WrittenInItsLanguage;
 use Hafenbuch\Core\Reference\AddressStyle;
 use Hafenbuch\Core\Reference\ReferenceSite;
 use Hafenbuch\Core\Text\Pattern;
@@ -18,6 +19,8 @@ use Hafenbuch\Core\Text\Pattern;
 /** OBJ geometry (the format's description, “Display/render attributes” and “General statement”): mtllib, maplib, shadow_obj, trace_obj and call. */
 final class ObjFormat implements Bulky, Legacy
 {
+    use WrittenInItsLanguage;
+
     public function name(): string
     {
         return 'OBJ';
@@ -36,11 +39,6 @@ final class ObjFormat implements Bulky, Legacy
     public function mediaType(): string
     {
         return 'model/obj';
-    }
-
-    public function placeholder(string $line): string
-    {
-        return $this->language()->written($line);
     }
 
     public function read(string $bytes): ParsedContent

@@ -15,6 +15,7 @@ use Hafenbuch\Core\Format\Lexer\JsonWanted;
 use Hafenbuch\Core\Format\Notation\JsonStringValue;
 use Hafenbuch\Core\Format\ParsedContent;
 use Hafenbuch\Core\Format\Versioned;
+use Hafenbuch\Core\Format\WrittenInItsLanguage;
 use Hafenbuch\Core\Reference\FieldSite;
 use Hafenbuch\Core\Reference\ReferenceSite;
 use Hafenbuch\Core\Text\Pattern;
@@ -22,6 +23,8 @@ use Hafenbuch\Core\Text\Pattern;
 /** OpenTimelineIO (the file format's specification, “ExternalReference”): the target_url of media references, at any depth of stacks. */
 final class OtioFormat implements Format, Versioned
 {
+    use WrittenInItsLanguage;
+
     private const SEQUENCE = 'ImageSequenceReference';
 
     public function name(): string
@@ -42,11 +45,6 @@ final class OtioFormat implements Format, Versioned
     public function mediaType(): string
     {
         return 'application/vnd.pixar.opentimelineio+json';
-    }
-
-    public function placeholder(string $line): string
-    {
-        return $this->language()->written($line);
     }
 
     public function read(string $bytes): ParsedContent

@@ -25,6 +25,7 @@ use Hafenbuch\Core\Format\Notation\XmlAttributeValue;
 use Hafenbuch\Core\Format\Notation\XmlText;
 use Hafenbuch\Core\Format\ParsedContent;
 use Hafenbuch\Core\Format\Versioned;
+use Hafenbuch\Core\Format\WrittenInItsLanguage;
 use Hafenbuch\Core\Reference\Notation;
 use Hafenbuch\Core\Reference\ReferenceSite;
 use Hafenbuch\Core\Text\Pattern;
@@ -32,6 +33,8 @@ use Hafenbuch\Core\Text\Pattern;
 /** Scalable Vector Graphics (SVG 2, chapter 16.1 for URL references; xml-stylesheet by Associating Style Sheets with XML 1.0). */
 final class SvgFormat implements Format, Versioned
 {
+    use WrittenInItsLanguage;
+
     /** Elements whose `href` or `xlink:href` is a URL, and what such a reference is called. */
     private const HREF_KINDS = [
         'image' => 'image',
@@ -84,11 +87,6 @@ final class SvgFormat implements Format, Versioned
     public function mediaType(): string
     {
         return 'image/svg+xml';
-    }
-
-    public function placeholder(string $line): string
-    {
-        return $this->language()->written($line);
     }
 
     public function read(string $bytes): ParsedContent

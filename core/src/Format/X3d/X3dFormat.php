@@ -20,6 +20,7 @@ use Hafenbuch\Core\Format\Notation\Chain;
 use Hafenbuch\Core\Format\Notation\XmlAttributeValue;
 use Hafenbuch\Core\Format\ParsedContent;
 use Hafenbuch\Core\Format\Versioned;
+use Hafenbuch\Core\Format\WrittenInItsLanguage;
 use Hafenbuch\Core\Reference\Notation;
 use Hafenbuch\Core\Reference\ReferenceSite;
 use Hafenbuch\Core\Text\Pattern;
@@ -27,6 +28,8 @@ use Hafenbuch\Core\Text\Pattern;
 /** X3D in its XML encoding (ISO/IEC 19775-1, section 9.4.2 for X3DUrlObject; ISO/IEC 19776-1 for the encoding). */
 final class X3dFormat implements Format, Versioned
 {
+    use WrittenInItsLanguage;
+
     /** Nodes with a `url` field, and what such a reference is called. */
     private const URL_NODES = [
         'Inline' => 'inline', 'ImageTexture' => 'texture', 'ImageTexture3D' => 'texture', 'ImageCubeMapTexture' => 'texture',
@@ -61,11 +64,6 @@ final class X3dFormat implements Format, Versioned
     public function mediaType(): string
     {
         return 'model/x3d+xml';
-    }
-
-    public function placeholder(string $line): string
-    {
-        return $this->language()->written($line);
     }
 
     public function read(string $bytes): ParsedContent

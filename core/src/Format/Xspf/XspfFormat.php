@@ -18,6 +18,7 @@ use Hafenbuch\Core\Format\Notation\CData;
 use Hafenbuch\Core\Format\Notation\XmlText;
 use Hafenbuch\Core\Format\ParsedContent;
 use Hafenbuch\Core\Format\Versioned;
+use Hafenbuch\Core\Format\WrittenInItsLanguage;
 use Hafenbuch\Core\Reference\FieldSite;
 use Hafenbuch\Core\Reference\ReferenceSite;
 use Hafenbuch\Core\Text\Pattern;
@@ -25,6 +26,8 @@ use Hafenbuch\Core\Text\Pattern;
 /** XSPF playlists, version 1 (sections 4.1.1.2 and 4.1.1.2.14): locations, images and links, each the text of an element. */
 final class XspfFormat implements Format, Versioned
 {
+    use WrittenInItsLanguage;
+
     private const URL_ELEMENTS = ['location' => 'track', 'image' => 'image', 'info' => 'link', 'link' => 'link', 'license' => 'link'];
 
     private const FIELDS = ['playlist/title' => FieldSite::TITLE, 'playlist/annotation' => FieldSite::DESCRIPTION];
@@ -50,11 +53,6 @@ final class XspfFormat implements Format, Versioned
     public function mediaType(): string
     {
         return 'application/xspf+xml';
-    }
-
-    public function placeholder(string $line): string
-    {
-        return $this->language()->written($line);
     }
 
     public function read(string $bytes): ParsedContent

@@ -10,12 +10,15 @@ use Hafenbuch\Core\Format\Format;
 use Hafenbuch\Core\Format\Language;
 use Hafenbuch\Core\Format\Notation\YamlScalar;
 use Hafenbuch\Core\Format\ParsedContent;
+use Hafenbuch\Core\Format\WrittenInItsLanguage;
 use Hafenbuch\Core\Reference\ReferenceSite;
 use Hafenbuch\Core\Text\Pattern;
 
 /** YAML whose mappings refer to others by `$ref`, as OpenAPI and AsyncAPI write it: each on one line (YAML 1.2, sections 7.3 and 7.4). */
 final class YamlFormat implements Format
 {
+    use WrittenInItsLanguage;
+
     private const REFERENCE = '~^[^\S\r\n]*+\#[^\r\n]*+(*SKIP)(*FAIL)|(?:^|(?<=[{,\s\-]))(?:\$ref|"\$ref"|\'\$ref\')[ \t]*+:[ \t]++("(?:[^"\\\\\r\n]++|\\\\.)*+"|\'(?:[^\'\r\n]++|\'\')*+\'|[^\s"\'{}\[\],\#&*!|>%@`][^\s,}\]]*+)~m';
 
     public function name(): string
@@ -36,11 +39,6 @@ final class YamlFormat implements Format
     public function mediaType(): string
     {
         return 'application/yaml';
-    }
-
-    public function placeholder(string $line): string
-    {
-        return $this->language()->written($line);
     }
 
     public function read(string $bytes): ParsedContent
