@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Workspace\Files;
 
+use Hafenbuch\Core\Format\Link\LinkContent;
+
 /** What the file system says of a file without opening it. `writtenAt` is in seconds since 1970. */
 final readonly class FileStat
 {
@@ -20,8 +22,11 @@ final readonly class FileStat
     /** @param array<array-key, int> $stat as lstat() gives it */
     public static function of(array $stat): self
     {
+        $isLink = ($stat['mode'] & 0o170000) === 0o120000;
+
         return new self(
-            $stat['size'],
+            // Of a link as many bytes as the content that stands for it has.
+            $stat['size'] + ($isLink ? strlen(LinkContent::MARK) : 0),
             $stat['mode'],
             "{$stat['size']}:{$stat['mtime']}:{$stat['ctime']}:{$stat['ino']}",
             max($stat['mtime'], $stat['ctime']),

@@ -267,7 +267,7 @@ final class Consequences
             $isElsewhere = Path::folderOf($line->path) !== Path::folderOf($source->path);
             if ($line->action->writes() && $source->isLink && $isElsewhere && $source->folders === []) {
                 $moved[] = $line->path;
-            } elseif ($line->action->writes() && ! $source->isLink && ($isElsewhere || $one->sketch->after->isRewritten())) {
+            } elseif ($line->action->writes() && ! $source->isLink && $source->savedRefersTo !== [] && ($isElsewhere || $one->sketch->after->isRewritten())) {
                 $rewritten[] = $source->path;
             }
         }
