@@ -116,7 +116,7 @@ for ($n = 0; $n < $damages; $n++) {
         $at = mt_rand(0, strlen($bytes));
         $bytes = match (mt_rand(0, 4)) {
             0 => substr($bytes, 0, $at),
-            1 => substr_replace($bytes, random_bytes(mt_rand(1, 4)), min($at, max(0, strlen($bytes) - 1)), mt_rand(0, 3)),
+            1 => substr_replace($bytes, implode('', array_map(static fn (): string => chr(mt_rand(0, 255)), range(1, mt_rand(1, 4)))), min($at, max(0, strlen($bytes) - 1)), mt_rand(0, 3)),
             2 => substr_replace($bytes, ['<', '"', "'", '{', '[', '&', '-->', "\0", "\xff", '\\', "\n", '*/'][mt_rand(0, 11)], $at, 0),
             3 => substr_replace($bytes, '', $at, mt_rand(1, 20)),
             default => substr($bytes, 0, $at).str_repeat(substr($bytes, $at, 10), mt_rand(1, 40)).substr($bytes, $at),
@@ -139,7 +139,7 @@ for ($n = 0; $n < $damages; $n++) {
         $notes += $reading->note === null ? 0 : 1;
     } catch (Throwable $failure) {
         $failed++;
-        printf("  %s, case %d: %s: %s\n", $format->name(), $n, $failure::class, $failure->getMessage());
+        printf("  %s, case %d: %s: %s: %s\n", $format->name(), $n, $failure::class, $failure->getMessage(), base64_encode(substr($bytes, 0, 3000)));
     }
     $slowest = max($slowest, (hrtime(true) - $from) / 1e9);
     $largest = max($largest, memory_get_peak_usage() - $empty);

@@ -36,8 +36,9 @@ final class HtmlTags
         foreach ($sites as $site) {
             $offset = $text->fileOffset($at + $site->offset);
             $length = $text->fileOffset($at + $site->offset + $site->length) - $offset;
-            // A value over several lines has other syntax between them.
-            if ($length === $site->length) {
+            // A value over several lines has other syntax, or another line end, between them.
+            $written = substr($text->text, $at + $site->offset, $site->length);
+            if ($length === $site->length && ! str_contains($written, "\n")) {
                 $placed[] = $site->standing($offset, $length, $site->notation);
             }
         }
