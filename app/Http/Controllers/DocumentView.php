@@ -81,7 +81,7 @@ final readonly class DocumentView
     private function mentions(Workspace $workspace, Document $document, array $known): array
     {
         $named = array_fill_keys([$document->id, ...array_map(static fn (ReferenceRow $row): string => $row->documentId, $known)], true);
-        $mentions = (new PartlyReadDocuments($workspace, $this->contents))->mentioning([$document->path]);
+        $mentions = (new PartlyReadDocuments($workspace, $this->contents, PartlyReadDocuments::FOR_A_LOOK))->mentioning([$document->path]);
 
         return array_values(array_map(PartlyReadData::mention(...), array_filter($mentions, static fn (Mention $mention): bool => ! isset($named[$mention->documentId]))));
     }

@@ -19,15 +19,19 @@ use Illuminate\Support\Facades\DB;
 /** The documents of a workspace that could not be read whole: in another charset, damaged, too large. */
 final readonly class PartlyReadDocuments implements PartlyRead
 {
-    /** What is searched for one question: bytes times names. With more, the rest is said not to be searched. */
-    private const WORK = 4 << 30;
+    /** What is searched for a plan: bytes times spellings of names. With more, the rest is said not to be searched. */
+    private const FOR_A_PLAN = 1 << 30;
+
+    /** For whoever only looks at a document. */
+    public const FOR_A_LOOK = 96 << 20;
 
     private const FILE_BYTES = 64 << 20;
 
     /** With more of them it is said for all at once that there are many. */
     private const MOST = 500;
 
-    public function __construct(private Workspace $workspace, private DiskContentStore $contents) {}
+    /** @param int $work bytes times spellings */
+    public function __construct(private Workspace $workspace, private DiskContentStore $contents, private int $work = self::FOR_A_PLAN) {}
 
     public function count(): int
     {
@@ -43,7 +47,7 @@ final readonly class PartlyReadDocuments implements PartlyRead
     public function mentioning(array $paths): array
     {
         $spellings = $paths === [] ? [] : self::spellings($paths);
-        $work = self::WORK;
+        $work = $this->work;
         $mentions = [];
         foreach ($spellings === [] ? [] : $this->query()->orderBy('path')->limit(self::MOST)->get(['documents.id', 'path', 'note', 'documents.size', 'saved_hash', 'drafts.hash as draft_hash']) as $row) {
             $work -= (int) $row->size * count($spellings);
