@@ -80,6 +80,9 @@ it('moves a link, which then still leads there', function () {
     $read = fn (string $path): string => readlink($this->harbour->root.'/'.$path);
     expect($read('a/b/shown.png'))->toBe('../../en/mod/drum.png')->and($read('a/b/current'))->toBe('../../en/mod')->and($read('a/b/start.html'))->toBe($this->harbour->root.'/en/index.html')
         ->and($this->harbour->read('notes.md'))->toContain('](a/b/shown.png)');
+    $lines = collect(api('GET', "logbook/{$saved->json('id')}")->json('lines'));
+    $position = $lines->search(static fn (array $line): bool => $line['path'] === 'a/b/shown.png');
+    expect(array_column(api('GET', "logbook/{$saved->json('id')}/lines/{$position}")->assertOk()->json('lines'), 'text'))->toBe(['en/mod/drum.png', '../../en/mod/drum.png']);
     ($this->undo)($saved->json('id'));
     expect(($this->links)()['shown'])->toBe('en/mod/drum.png');
 });

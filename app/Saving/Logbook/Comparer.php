@@ -8,6 +8,7 @@ use App\Models\Workspace;
 use App\Support\LineDiff;
 use App\Workspace\Files\DiskContentStore;
 use App\Workspace\Reading\TextOf;
+use Hafenbuch\Core\Format\Link\LinkContent;
 
 /** Sets two contents of the store side by side. */
 final readonly class Comparer
@@ -36,8 +37,7 @@ final readonly class Comparer
     /** @return ?list<DiffLine> null where one of them is no text */
     private function lines(Workspace $workspace, string $path, ?string $before, ?string $after): ?array
     {
-        $old = TextOf::content($workspace, $path, $before === null ? '' : $this->contents->bytes($before))?->text;
-        $new = TextOf::content($workspace, $path, $after === null ? '' : $this->contents->bytes($after))?->text;
+        [$old, $new] = array_map(fn (?string $hash): ?string => $this->text($workspace, $path, $hash === null ? '' : $this->contents->bytes($hash)), [$before, $after]);
         if ($old === null || $new === null) {
             return null;
         }
@@ -53,6 +53,12 @@ final readonly class Comparer
         }
 
         return $this->fold($lines);
+    }
+
+    /** Of a link what it names. */
+    private function text(Workspace $workspace, string $path, string $bytes): ?string
+    {
+        return LinkContent::of($bytes)->target ?? TextOf::content($workspace, $path, $bytes)?->text;
     }
 
     /** @return list<string> lines with their ends, so that one that ends otherwise is another */
