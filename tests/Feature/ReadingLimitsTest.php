@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 use App\Workspace\Reading\ContentReader;
 use Hafenbuch\Core\Format\FormatRegistry;
-use Hafenbuch\Core\Format\Lexer\OutOfPatience;
-use Hafenbuch\Core\Format\Lexer\Patience;
+use Hafenbuch\Core\Text\OutOfPatience;
+use Hafenbuch\Core\Text\Patience;
 
 /** The standard formats, with little time for each content. */
 function hurried(float $seconds): FormatRegistry

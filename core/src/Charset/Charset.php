@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Hafenbuch\Core\Charset;
 
+use Hafenbuch\Core\Text\Patience;
 use Hafenbuch\Core\Text\Pattern;
 
 /** One way in which bytes stand for characters. What it cannot say, and what is no character of it, is known and never guessed. */
@@ -71,7 +72,11 @@ final class Charset
         // What is ASCII at a character's start stays as it is.
         $same = $this->isUtf16() ? '' : '[\x00-\x7f]++(*SKIP)(*FAIL)|';
 
-        return Pattern::replaceWith("~{$same}{$this->family->character()}~s", fn (array $match): string => $this->character($match[0]), $bytes);
+        return Pattern::replaceWith("~{$same}{$this->family->character()}~s", function (array $match): string {
+            Patience::spend();
+
+            return $this->character($match[0]);
+        }, $bytes);
     }
 
     private function isUtf16(): bool

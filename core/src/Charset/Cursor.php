@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Hafenbuch\Core\Charset;
 
+use Hafenbuch\Core\Text\Patience;
 use Hafenbuch\Core\Text\Pattern;
 
 /** Walks forward through a text and knows each place in its bytes too. */
@@ -46,6 +47,7 @@ final class Cursor
     {
         $character = $this->coded->charset->family->character();
         while ($characters > 0) {
+            Patience::spend();
             $count = min($characters, self::STRIDE);
             Pattern::matches("~\\G(?:{$character}){{$count}}+~s", $this->coded->bytes, $match, 0, $this->byteAt);
             $this->byteAt += strlen($match[0] ?? '');

@@ -11,6 +11,9 @@ use Hafenbuch\Core\Text\Pattern;
 /** A content in the charset that it says, else that is likely; and what is to be said about that. */
 final readonly class Coding
 {
+    /** So many bytes tell whether a content is nearly UTF-8. */
+    private const LOOKED_AT = 1 << 18;
+
     private function __construct(public CodedText $coded, public ?string $note = null) {}
 
     /** @param ?Charset $fallback of contents that say none and are no UTF-8; null: it is guessed, and said so */
@@ -49,9 +52,11 @@ final readonly class Coding
 
     private static function isMostlyUtf8(string $bytes): bool
     {
-        $all = Pattern::matchAll('~[\xc2-\xf4][\x80-\xbf]++~', $bytes);
-        $wrong = substr_count(Charset::utf8()->decode($bytes), Charset::REPLACEMENT);
+        // A part tells as much as the whole; a character that is cut at its end is one wrong byte more.
+        $part = substr($bytes, 0, self::LOOKED_AT);
+        $right = Pattern::count('~[\xc2-\xdf][\x80-\xbf]|[\xe0-\xef][\x80-\xbf]{2}|[\xf0-\xf4][\x80-\xbf]{3}~', $part);
+        $wrong = Pattern::count('~(?:[\x00-\x7f]|[\xc2-\xdf][\x80-\xbf]|[\xe0-\xef][\x80-\xbf]{2}|[\xf0-\xf4][\x80-\xbf]{3})++(*SKIP)(*FAIL)|.~s', $part);
 
-        return $all > 10 * $wrong;
+        return $right > 10 * $wrong;
     }
 }

@@ -14,8 +14,6 @@ use Hafenbuch\Core\Format\Glb\GlbFormat;
 use Hafenbuch\Core\Format\Gltf\GltfFormat;
 use Hafenbuch\Core\Format\Html\HtmlFormat;
 use Hafenbuch\Core\Format\Json\JsonFormat;
-use Hafenbuch\Core\Format\Lexer\OutOfPatience;
-use Hafenbuch\Core\Format\Lexer\Patience;
 use Hafenbuch\Core\Format\Link\LinkContent;
 use Hafenbuch\Core\Format\Link\LinkReader;
 use Hafenbuch\Core\Format\M3u\M3uFormat;
@@ -31,6 +29,8 @@ use Hafenbuch\Core\Path\Path;
 use Hafenbuch\Core\Reference\Place;
 use Hafenbuch\Core\Reference\Splicer;
 use Hafenbuch\Core\Reference\UnwritableValue;
+use Hafenbuch\Core\Text\OutOfPatience;
+use Hafenbuch\Core\Text\Patience;
 use Hafenbuch\Core\Text\PatternFailed;
 
 /** Every format that Hafenbuch reads. A file of any other kind is a leaf. */
@@ -160,20 +160,16 @@ final class FormatRegistry
             return $this->tooLarge($path);
         }
         if ($format instanceof Binary) {
-            return $this->withPatience($format, $bytes);
+            return $this->withPatience($format, $bytes, static fn (): ParsedContent => $format->read($bytes));
         }
         if (! self::isText($bytes)) {
             return ParsedContent::leaf('It has bytes that no text has, so its references were not read.');
         }
         try {
-            $coding = Coding::of($format, $bytes, $this->fallback);
-            $parsed = $this->withPatience($format, $coding->coded->text);
-            $parsed = $coding->coded->isPlain() ? $parsed : CodedPlaces::of($parsed, $coding->coded, $format->language());
+            return $this->withPatience($format, $bytes, fn (): ParsedContent => $this->readCoded($format, $bytes));
         } catch (PatternFailed $failure) {
             return ParsedContent::leaf("It is beyond what can be read, so it is not known what it refers to ({$failure->getMessage()}).");
         }
-
-        return $coding->note === null ? $parsed : $parsed->noting($coding->note);
     }
 
     /** @return ?CodedText the text of a content, in the charset in which its references are read; null: it is no text, or none that is known */
@@ -217,13 +213,26 @@ final class FormatRegistry
         return $format === null ? null : new CodedEditing($format, fn (string $bytes): ?CodedText => $this->coded($path, $bytes));
     }
 
-    /** What took too long once is not tried again by this process, which reads the same content for many a question. */
-    private function withPatience(Format $format, string $bytes): ParsedContent
+    private function readCoded(Format $format, string $bytes): ParsedContent
+    {
+        $coding = Coding::of($format, $bytes, $this->fallback);
+        $parsed = $format->read($coding->coded->text);
+        $parsed = $coding->coded->isPlain() ? $parsed : CodedPlaces::of($parsed, $coding->coded, $format->language());
+
+        return $coding->note === null ? $parsed : $parsed->noting($coding->note);
+    }
+
+    /**
+     * What took too long once is not tried again by this process, which reads the same content for many a question.
+     *
+     * @param  callable(): ParsedContent  $read
+     */
+    private function withPatience(Format $format, string $bytes, callable $read): ParsedContent
     {
         $key = strlen($bytes) < self::COULD_TAKE_LONG ? null : $format->name().hash('xxh128', $bytes);
         if ($key === null || ! isset($this->tookTooLong[$key])) {
             try {
-                return Patience::within($this->seconds, static fn (): ParsedContent => $format->read($bytes));
+                return Patience::within($this->seconds, $read);
             } catch (OutOfPatience) {
                 $this->tookTooLong = $key === null ? $this->tookTooLong : array_slice([$key => true, ...$this->tookTooLong], 0, self::REMEMBERED);
             }

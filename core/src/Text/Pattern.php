@@ -39,6 +39,18 @@ final class Pattern
         return $found === false ? throw PatternFailed::at($pattern) : $found;
     }
 
+    /**
+     * How often a pattern matches, without keeping what it matches.
+     *
+     * @throws PatternFailed
+     */
+    public static function count(string $pattern, string $subject): int
+    {
+        $found = preg_match_all($pattern, $subject);
+
+        return $found === false ? throw PatternFailed::at($pattern) : $found;
+    }
+
     /** @throws PatternFailed */
     public static function replace(string $pattern, string $replacement, string $subject): string
     {

@@ -81,3 +81,17 @@ it('reads to the end what was made so that each place costs as much as all', fun
         ['a.md', $of("\xff![a](b\xff.png) ")], ['a.md', $of("\u{FFFD}\xff")], ['a.m3u', $of("\xff.mp3\n")], ['a.css', $of("u\0r\0l\0(\0a\0)\0", "\xff\xfe")], ['a.css', $of("\xd8", "\xff\xfe")], ['a.html', $of('<meta ')], ['a.html', $of('<!--<meta charset=')],
     ];
 });
+
+it('needs no memory without measure for what is no text', function (string $path, Closure $make) {
+    $bytes = $make(12_000_000);
+    memory_reset_peak_usage();
+    $before = memory_get_usage();
+    $from = hrtime(true);
+    FormatRegistry::standard()->read($path, $bytes);
+    expect(memory_get_peak_usage() - $before)->toBeLessThan(128 << 20)->and((hrtime(true) - $from) / 1e9)->toBeLessThan(12.0);
+})->with([
+    'an old list in no charset' => ['a.obj', static fn (int $size): string => str_repeat("mtllib \xe4.mtl\nv 1 2 3\n", 3).str_repeat("\xc3\xa4\xff ", intdiv($size, 4))],
+    'nearly UTF-8' => ['a.obj', static fn (int $size): string => str_repeat("\u{E4}", intdiv($size, 2))."\xff"],
+    'bytes without order' => ['a.obj', static fn (int $size): string => str_replace("\0", "\1", random_bytes($size))],
+    'a page in a charset that it is not in' => ['a.html', static fn (int $size): string => '<meta charset=shift_jis>'.str_repeat("\x81\xff", 3_000_000)],
+]);

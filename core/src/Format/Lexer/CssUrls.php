@@ -6,6 +6,7 @@ namespace Hafenbuch\Core\Format\Lexer;
 
 use Hafenbuch\Core\Format\Notation\CssString;
 use Hafenbuch\Core\Format\Notation\CssUnquotedUrl;
+use Hafenbuch\Core\Text\Patience;
 use Hafenbuch\Core\Text\Pattern;
 
 /** Finds the addresses of a style sheet or a declaration list by its tokens (CSS Syntax 3, section 4): url() and @import. */

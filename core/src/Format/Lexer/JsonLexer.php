@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Hafenbuch\Core\Format\Lexer;
 
 use Hafenbuch\Core\Format\MalformedContent;
+use Hafenbuch\Core\Text\Patience;
 use Hafenbuch\Core\Text\Pattern;
 
 /** Reads JSON (RFC 8259) without building it: a stack in place of recursion, so that no depth is too deep. */

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Hafenbuch\Core\Format\Lexer;
 
+use Hafenbuch\Core\Text\Patience;
+
 /** The lines of a text, each with the offset of its first character that is no white space. */
 final class Lines
 {

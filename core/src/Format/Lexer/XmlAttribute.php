@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Hafenbuch\Core\Format\Lexer;
 
+use Hafenbuch\Core\Text\Patience;
 use Hafenbuch\Core\Text\Pattern;
 
 /** `offset` is the first byte of the value, inside its quotes. */

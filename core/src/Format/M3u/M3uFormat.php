@@ -9,7 +9,6 @@ use Hafenbuch\Core\Format\Editing\ReferenceEditing;
 use Hafenbuch\Core\Format\Language;
 use Hafenbuch\Core\Format\Legacy;
 use Hafenbuch\Core\Format\Lexer\Lines;
-use Hafenbuch\Core\Format\Lexer\Patience;
 use Hafenbuch\Core\Format\Notation\Inserted;
 use Hafenbuch\Core\Format\Notation\LineText;
 use Hafenbuch\Core\Format\ParsedContent;
@@ -17,6 +16,7 @@ use Hafenbuch\Core\Format\WrittenInItsLanguage;
 use Hafenbuch\Core\Reference\AddressStyle;
 use Hafenbuch\Core\Reference\FieldSite;
 use Hafenbuch\Core\Reference\ReferenceSite;
+use Hafenbuch\Core\Text\Patience;
 use Hafenbuch\Core\Text\Pattern;
 
 /**

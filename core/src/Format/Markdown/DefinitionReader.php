@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Hafenbuch\Core\Format\Markdown;
 
 use Hafenbuch\Core\Format\Lexer\DecodedText;
-use Hafenbuch\Core\Format\Lexer\Patience;
+use Hafenbuch\Core\Text\Patience;
 use Hafenbuch\Core\Text\Pattern;
 
 /** Takes the link reference definitions off the start of a paragraph (CommonMark, section 4.7). */

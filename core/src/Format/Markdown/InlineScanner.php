@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Hafenbuch\Core\Format\Markdown;
 
 use Hafenbuch\Core\Format\Lexer\DecodedText;
-use Hafenbuch\Core\Format\Lexer\Patience;
 use Hafenbuch\Core\Reference\ReferenceSite;
+use Hafenbuch\Core\Text\Patience;
 use Hafenbuch\Core\Text\Pattern;
 
 /** Finds the addresses in a paragraph or heading, in the order of precedence of CommonMark, section 6. */

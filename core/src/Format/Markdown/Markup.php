@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Hafenbuch\Core\Format\Markdown;
 
-use Hafenbuch\Core\Format\Lexer\Patience;
 use Hafenbuch\Core\Format\Lexer\Terminators;
+use Hafenbuch\Core\Text\Patience;
 use Hafenbuch\Core\Text\Pattern;
 
 /** What begins with “<” in a text of Markdown: tags, autolinks, comments, instructions, declarations, CDATA sections (CommonMark, sections 6.5 and 6.6). */

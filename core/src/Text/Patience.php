@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Hafenbuch\Core\Format\Lexer;
+namespace Hafenbuch\Core\Text;
 
 /**
  * How long reading one content may take. A hostile one is made so that each of its places costs as much as all of it; whoever
