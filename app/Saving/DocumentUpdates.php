@@ -16,13 +16,16 @@ use App\Support\BulkInsert;
 use App\Workspace\Files\DiskContentStore;
 use App\Workspace\Files\WorkspaceFiles;
 use App\Workspace\Index\DocumentIndex;
+use Hafenbuch\Core\Format\FormatRegistry;
+use Hafenbuch\Core\Format\Link\LinkContent;
+use Hafenbuch\Core\Format\Link\LinkReader;
 use Hafenbuch\Core\Plan\Action;
 use Hafenbuch\Core\Plan\ReasonKind;
 
 /** What an operation that is written makes of the rows of its documents: their files, drafts, versions, references, and places on the quay. */
 final readonly class DocumentUpdates
 {
-    private const SAVED_COLUMNS = ['saved_hash', 'size', 'file_key', 'stat', 'seen_at', 'is_gone', 'updated_at', 'origin_id', 'origin_kind', 'origin_at'];
+    private const SAVED_COLUMNS = ['format', 'saved_hash', 'size', 'file_key', 'stat', 'seen_at', 'is_gone', 'updated_at', 'origin_id', 'origin_kind', 'origin_at'];
 
     public function __construct(
         private DocumentIndex $index,
@@ -177,7 +180,15 @@ final readonly class DocumentUpdates
             $documents[$index][0]->fill(['format' => $analysis->format, 'title' => $analysis->title, 'note' => $analysis->note()]);
         }
         $rows = array_map(static fn (array $one): array => $one[0]->getAttributes(), $documents);
-        BulkInsert::into('documents', $rows, [...self::SAVED_COLUMNS, 'path', 'path_key', 'fold_key', 'format', 'title', 'note', 'revision', 'dropped_at']);
+        BulkInsert::into('documents', $rows, [...self::SAVED_COLUMNS, 'path', 'path_key', 'fold_key', 'title', 'note', 'revision', 'dropped_at']);
+    }
+
+    /** A link can become a file, and a file a link. */
+    private function formatOf(string $path, string $hash): string
+    {
+        $isLink = $this->contents->size($hash) <= LinkContent::LONGEST && LinkContent::is($this->contents->bytes($hash));
+
+        return $isLink ? LinkReader::NAME : FormatRegistry::standard()->nameFor($path);
     }
 
     private function markSaved(WorkspaceFiles $files, Document $document, OperationLine $line, Operation $operation): void
@@ -185,7 +196,7 @@ final readonly class DocumentUpdates
         $stat = $files->stat($document->path);
         $document->setRawAttributes([
             ...$document->getAttributes(),
-            'saved_hash' => $line->after_hash, 'size' => $line->after_size ?? $this->contents->size((string) $line->after_hash),
+            'format' => $this->formatOf($document->path, (string) $line->after_hash), 'saved_hash' => $line->after_hash, 'size' => $line->after_size ?? $this->contents->size((string) $line->after_hash),
             'file_key' => $document->path_key, 'stat' => $stat->signature ?? '',
             // Since it was written another program may have written too; a file changed since then proves nothing.
             'seen_at' => strtotime($operation->getRawOriginal('created_at')), 'is_gone' => 0, 'updated_at' => $document->freshTimestampString(),

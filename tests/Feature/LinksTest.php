@@ -116,6 +116,16 @@ it('makes no link that leads out, and takes no file for one', function () {
     expect($this->harbour->document('false.txt')->note)->toContain('cannot be read')->and($this->harbour->document('false.txt')->format)->toBe('file');
 });
 
+it('says that a draft without a link makes a file of it', function () {
+    $link = $this->harbour->draft('shown.png', 'another picture');
+    $plan = api('POST', 'plan', ['decisions' => [['document' => $link->id, 'kind' => 'save']]])->assertOk()->json();
+    expect($plan['warnings'][0])->toMatchArray(['path' => 'shown.png'])->and($plan['warnings'][0]['message'])->toContain('a file takes its place');
+    $saved = api('POST', 'save', ['decisions' => [['document' => $link->id, 'kind' => 'save']], 'fingerprint' => $plan['fingerprint']])->assertOk();
+    expect(is_link($this->harbour->root.'/shown.png'))->toBeFalse()->and($this->harbour->read('en/mod/drum.png'))->toBe('a picture')->and($this->harbour->document('shown.png')->format)->toBe('file');
+    ($this->undo)($saved->json('id'));
+    expect(readlink($this->harbour->root.'/shown.png'))->toBe('en/mod/drum.png')->and($this->harbour->document('shown.png')->format)->toBe('link');
+});
+
 it('replaces a link by a file only where the plan says so', function () {
     $id = $this->harbour->document('notes.md')->id;
     $decision = ['document' => $id, 'kind' => 'copy', 'path' => 'shown.png'];

@@ -16,6 +16,7 @@ use Hafenbuch\Core\Document\DocumentSnapshot;
 use Hafenbuch\Core\Document\OnDisk;
 use Hafenbuch\Core\Document\OnDiskKind;
 use Hafenbuch\Core\Document\Snapshot;
+use Hafenbuch\Core\Format\Link\LinkContent;
 use Hafenbuch\Core\Naming\FileName;
 use Hafenbuch\Core\Path\Path;
 use Hafenbuch\Core\Reference\Graph;
@@ -176,7 +177,7 @@ final readonly class SnapshotReader
             $saved = $rows->targetsOf((string) $id, false);
             $documents[] = new DocumentSnapshot(
                 $row->id, $row->path, $row->saved_hash, $row->draft_hash, $row->base_hash, $onDisk, $this->access($onDisk, $row, $viewer),
-                $row->draft_hash === null ? $saved : $rows->targetsOf((string) $id, true), $saved, (bool) $row->is_read_whole, $rows->foldersOf((string) $id), (bool) $row->is_link,
+                $row->draft_hash === null ? $saved : $rows->targetsOf((string) $id, true), $saved, (bool) $row->is_read_whole, $rows->foldersOf((string) $id), (bool) $row->is_link, $row->is_link && $row->draft_hash !== null && ! $this->isLink($row->draft_hash),
             );
         }
         $looks = [];
@@ -218,6 +219,11 @@ final readonly class SnapshotReader
         }
 
         return $taken;
+    }
+
+    private function isLink(string $hash): bool
+    {
+        return $this->contents->has($hash) && ($this->contents->size($hash) ?? 0) <= LinkContent::LONGEST && LinkContent::is($this->contents->bytes($hash));
     }
 
     /** @param object{saved_hash: ?string, stat: string, is_gone: int, is_writable: int} $row */

@@ -18,6 +18,7 @@ final readonly class DocumentSnapshot
      * @param  list<string>  $savedRefersTo  the files that the saved content points at, each once
      * @param  list<string>  $folders  that it is a link to
      * @param  bool  $isLink  whether it is a symbolic link
+     * @param  bool  $becomesFile  whether its draft is none, although it is a link
      * @param  bool  $isReadWhole  whether it is known to refer to nothing else
      */
     public function __construct(
@@ -33,6 +34,7 @@ final readonly class DocumentSnapshot
         public bool $isReadWhole = true,
         public array $folders = [],
         public bool $isLink = false,
+        public bool $becomesFile = false,
     ) {}
 
     public function contentState(): ContentState

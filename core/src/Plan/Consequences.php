@@ -50,6 +50,9 @@ final class Consequences
                 if ($one->sketch->bringsWork) {
                     $saved[] = $source->id;
                 }
+                if ($one->sketch->bringsWork && $source->becomesFile && $line->path === $source->path) {
+                    $broken[] = new Warning($line->path, 'It is a link, and a file takes its place. What it led to stays as it is; taking the entry back makes it a link again.');
+                }
                 if ($line->action === Action::Replace) {
                     $broken[] = $this->replaced($line);
                 }

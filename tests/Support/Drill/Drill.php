@@ -53,6 +53,9 @@ final class Drill
                 ? "<svg xmlns=\"http://www.w3.org/2000/svg\"><title>Part {$n}</title><image href=\"{$to($n * 3 + 4)}\"/></svg>\n"
                 : "# Part {$n}\n\n[next]({$to($n + 1)}) ![drawing]({$to($n * 7 + 2)}) [far]({$to($n * 5 + 9)})\n");
         }
+        foreach (['a/', 'b/in/', 'c d/'] as $n => $folder) {
+            symlink(str_repeat('../', substr_count($folder, '/')).$paths[$n * 7 + 3], "{$root}/{$folder}link-{$n}.md");
+        }
     }
 
     public function start(float $seconds): void

@@ -11,6 +11,7 @@ use App\Workspace\Files\DiskContentStore;
 use App\Workspace\Index\Scanner;
 use App\Workspace\Reading\ContentReader;
 use Hafenbuch\Core\Format\FormatRegistry;
+use Hafenbuch\Core\Format\Link\LinkContent;
 use Illuminate\Support\Facades\DB;
 
 /** Looks at what a drill has left, by the files, the tables and what the workers were told; it asks no service of ours how things are. */
@@ -130,7 +131,7 @@ final class Verdict
             if (str_starts_with(basename($path), '.hafenbuch-')) {
                 $this->faults[] = "{$path} was left behind.";
             } elseif (! str_starts_with(basename($path), '.')) {
-                $onDisk[$path] = (string) hash_file('sha256', (string) $file);
+                $onDisk[$path] = is_link((string) $file) ? hash('sha256', LinkContent::MARK.readlink((string) $file)) : (string) hash_file('sha256', (string) $file);
             }
         }
         $known = [];
@@ -160,7 +161,7 @@ final class Verdict
         foreach ($rows as $row) {
             foreach ([0 => $row->saved_hash, 1 => $row->draft] as $layer => $hash) {
                 $kept = DB::table('document_references')->where('document_id', $row->id)->where('in_draft', $layer)->orderBy('position')->get(['raw', 'target_path'])->map(static fn (object $one): array => [$one->raw, $one->target_path])->all();
-                $bytes = $hash === null ? '' : ($store->has($hash) ? $store->bytes($hash) : (string) @file_get_contents("{$this->workspace->root}/{$row->path}"));
+                $bytes = $hash === null ? '' : ($store->has($hash) ? $store->bytes($hash) : $this->onDisk($row->path));
                 $read = $reader->read($row->path, $bytes);
                 if ($kept !== array_map(static fn (array $one): array => [$one['raw'], $one['target_path']], $read->references)) {
                     $this->faults[] = "{$row->path}: the references of its ".($layer === 1 ? 'draft' : 'file').' are not those that are recorded.';
@@ -170,6 +171,13 @@ final class Verdict
                 }
             }
         }
+    }
+
+    private function onDisk(string $path): string
+    {
+        $file = "{$this->workspace->root}/{$path}";
+
+        return is_link($file) ? LinkContent::MARK.readlink($file) : (string) @file_get_contents($file);
     }
 
     /** The last draft of a document stands, unless something that rose the revision came after it. */
@@ -193,7 +201,7 @@ final class Verdict
             ->get(['d.path', 'r.target_path']);
         $touched = array_fill_keys(array_column($this->outside, 'path'), true);
         foreach ($targets as $one) {
-            if (is_file("{$this->workspace->root}/{$one->target_path}") || isset($touched[$one->path]) || isset($touched[$one->target_path])) {
+            if (is_file("{$this->workspace->root}/{$one->target_path}") || is_link("{$this->workspace->root}/{$one->target_path}") || isset($touched[$one->path]) || isset($touched[$one->target_path])) {
                 continue;
             }
             foreach (array_keys($this->warnings) as $warning) {
