@@ -39,7 +39,7 @@ it('compares, labels, thins out and brings back versions', function () {
         $this->harbour->draft('a.md', "# {$title}\n");
         $this->harbour->saveAll("became {$title}");
     }
-    $this->browser->press('became Three')->press('Thin out')->sees('labelled, stays')->press('Let 1 version go')->lacks('[data-version="3"]');
+    $this->browser->sees('became Four')->press('became Three')->press('Thin out')->sees('labelled, stays')->press('Let 1 version go')->lacks('[data-version="3"]');
     $this->browser->find('[data-version="0"]')->click();
     $this->browser->sees('1 reference removed')->press('Bring version 0 back')->sees('As found');
     ($this->until)(fn (): bool => str_contains($this->harbour->workingText('a.md'), 'As found'), 'the version is the draft');
