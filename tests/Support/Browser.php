@@ -212,11 +212,11 @@ final class Browser
         return $this;
     }
 
-    /** Puts the focus on a document's row. */
+    /** Puts the focus on a document's row, which may be drawn anew just then. */
     public function at(string $path): self
     {
-        $this->find("[role=row][data-path=\"{$path}\"]");
-        $this->script("document.querySelector('[role=row][data-path=".json_encode($path)."]').focus()");
+        $row = "document.querySelector('[role=row][data-path=".json_encode($path)."]')";
+        $this->await(fn (): ?bool => $this->script("{$row}?.focus(); return {$row} !== null && {$row}.contains(document.activeElement)") ?: null, "the row of {$path} to have the focus");
 
         return $this;
     }
