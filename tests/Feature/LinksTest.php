@@ -104,9 +104,9 @@ it('shows what stands at their end, and nothing outside', function () {
     expect($this->get($this->harbour->api('/show/out.txt'))->getContent())->not->toContain(trim((string) file_get_contents('/etc/hostname')));
 });
 
-it('makes no link that leads out, and takes no file for one', function () {
+it('makes no link that leads out, and takes no file for one', function (string $target) {
     $id = $this->harbour->document('notes.md')->id;
-    $content = Hafenbuch\Core\Format\Link\LinkContent::MARK.'/etc/passwd';
+    $content = Hafenbuch\Core\Format\Link\LinkContent::MARK.$target;
     $this->call('PUT', $this->harbour->api("/documents/{$id}/draft"), server: $this->transformHeadersToServerVars(['Accept' => 'application/json', 'If-Match' => '"0"']), content: $content)->assertOk();
     $plan = api('POST', 'plan', ['decisions' => [['document' => $id, 'kind' => 'save']]])->assertOk()->json();
     api('POST', 'save', ['decisions' => [['document' => $id, 'kind' => 'save']], 'fingerprint' => $plan['fingerprint']])->assertStatus(507);
@@ -114,7 +114,7 @@ it('makes no link that leads out, and takes no file for one', function () {
     file_put_contents($this->harbour->root.'/false.txt', $content);
     $this->harbour->scan();
     expect($this->harbour->document('false.txt')->note)->toContain('cannot be read')->and($this->harbour->document('false.txt')->format)->toBe('file');
-});
+})->with([['/etc/passwd'], ['../../etc/passwd'], ['a/../../x'], ["a\0b"], [''], ["../../etc/\xff"]]);
 
 it('says that a draft without a link makes a file of it', function () {
     $link = $this->harbour->draft('shown.png', 'another picture');

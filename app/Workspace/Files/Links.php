@@ -44,6 +44,10 @@ final readonly class Links
     public function make(string $path, LinkContent $link): void
     {
         $target = (new Resolver($this->root))->resolve($path, $link->target, AddressStyle::Link);
+        if (! mb_check_encoding($link->target, 'UTF-8') || $link->target === '' || str_contains($link->target, "\0")) {
+            throw UnableToWrite::file($path, 'it would be a link to something that no path names in valid UTF-8');
+        }
+        // What names nothing but a folder is the workspace’s own.
         if (! in_array($target->kind, [TargetKind::File, TargetKind::Nothing], true)) {
             throw UnableToWrite::file($path, 'it would be a link that leads out of the workspace');
         }

@@ -24,7 +24,7 @@ final class Walls
         return $real === $this->realRoot() || str_starts_with($real, $this->realRoot().'/');
     }
 
-    public function realRoot(): string
+    private function realRoot(): string
     {
         return $this->realRoot ??= (string) realpath($this->root);
     }

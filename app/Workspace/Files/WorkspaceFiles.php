@@ -165,8 +165,8 @@ final class WorkspaceFiles implements FileSystem
     }
 
     /**
-     * Opens a file that is inside the root. A name can be given to another file, or turned into a link that leads out, between any look and
-     * this; so what was opened is compared with what is found inside by its real place.
+     * Opens a file that is inside the root; of a link what stands for it. A name can be given to another file, or turned into a link, between
+     * any look and this; so what was opened is compared with what has the name in the folder in which the process stands.
      */
     public function open(string $path)
     {

@@ -12,15 +12,19 @@ final readonly class CodedText
 {
     public string $text;
 
+    private bool $isSame;
+
     public function __construct(public string $bytes, public Charset $charset)
     {
         $this->text = $charset->decode($bytes);
+        // Once, since each place asks: to compare two equal contents takes their length.
+        $this->isSame = $this->text === $bytes;
     }
 
     /** Whether a place in the text is the same in the bytes. */
     public function isSame(): bool
     {
-        return $this->text === $this->bytes;
+        return $this->isSame;
     }
 
     /** Whether it is UTF-8 without damage, as which it can be read and written with no further thought. */
