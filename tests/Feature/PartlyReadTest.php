@@ -64,3 +64,12 @@ it('forgets them once they are whole', function () {
     expect($this->harbour->scan()->partly_read)->toBe(0)
         ->and(($this->move)(['paths' => ['mod/core page.html'], 'to' => 'mod/heart.html'])->json('warnings'))->toBe([]);
 });
+
+it('says of how many it could not search, where there are too many', function () {
+    foreach (range(1, 510) as $n) {
+        $this->harbour->put("old/sheet-{$n}.svg", '<svg><g>');
+    }
+    $this->harbour->scan();
+    $warnings = ($this->move)(['paths' => ['mod/other.html'], 'to' => 'mod/next.html'])->json('warnings');
+    expect($warnings)->toHaveCount(1)->and($warnings[0]['message'])->toContain('nor searched')->toContain('So it is with 12 documents');
+});

@@ -27,7 +27,7 @@ final readonly class PartlyReadDocuments implements PartlyRead
 
     private const FILE_BYTES = 64 << 20;
 
-    /** With more of them it is said for all at once that there are many. */
+    /** So many are listed, and searched for one question; of more it is said that they were not. */
     private const MOST = 500;
 
     /** @param int $work bytes times spellings */
@@ -49,13 +49,18 @@ final readonly class PartlyReadDocuments implements PartlyRead
         $spellings = $paths === [] ? [] : self::spellings($paths);
         $work = $this->work;
         $mentions = [];
-        foreach ($spellings === [] ? [] : $this->query()->orderBy('path')->limit(self::MOST)->get(['documents.id', 'path', 'note', 'documents.size', 'saved_hash', 'drafts.hash as draft_hash']) as $row) {
+        $rows = $spellings === [] ? [] : $this->query()->orderBy('path')->limit(self::MOST + 1)->get(['documents.id', 'path', 'note', 'documents.size', 'saved_hash', 'drafts.hash as draft_hash'])->all();
+        foreach (array_slice($rows, 0, self::MOST) as $row) {
             $work -= (int) $row->size * count($spellings);
             $bytes = $work < 0 || $row->size > self::FILE_BYTES ? null : $this->bytes($row);
             $found = $bytes === null ? null : self::found($bytes, $spellings);
             if ($found !== []) {
                 $mentions[] = new Mention($row->id, $row->path, (string) $row->note, $found);
             }
+        }
+        if (count($rows) > self::MOST) {
+            $next = $rows[self::MOST];
+            $mentions[] = new Mention($next->id, $next->path, 'So it is with '.number_format($this->count() - self::MOST).' documents, since more than '.self::MOST.' could not be read whole.', null);
         }
 
         return $mentions;
