@@ -48,6 +48,14 @@ return [
     'compared_in_plans' => 512 * 1024,
     'compared' => 2 * $mebibyte,
 
+    // A session that comes from elsewhere: its ZIP file, the entries of it and the list of these, session.json, its documents, and its drafts together.
+    'session_file' => (int) env('HAFENBUCH_SESSION_LIMIT', 8 * 1024 * $mebibyte),
+    'session_entries' => 200_000,
+    'session_list' => 24 * $mebibyte,
+    'session_description' => 24 * $mebibyte,
+    'session_documents' => 20_000,
+    'session_bytes' => (int) env('HAFENBUCH_SESSION_LIMIT', 8 * 1024 * $mebibyte),
+
     // Room on the disk below which the server says that it is not ready.
     'room' => (int) env('HAFENBUCH_ROOM_LIMIT', 512 * $mebibyte),
 

@@ -7,14 +7,18 @@ use App\Http\Controllers\ContentController;
 use App\Http\Controllers\CopyController;
 use App\Http\Controllers\DecisionController;
 use App\Http\Controllers\DocumentController;
+use App\Http\Controllers\DocumentViewController;
 use App\Http\Controllers\DraftController;
 use App\Http\Controllers\FieldController;
 use App\Http\Controllers\FileController;
+use App\Http\Controllers\KeptSessionController;
 use App\Http\Controllers\LockController;
 use App\Http\Controllers\LogbookController;
+use App\Http\Controllers\LoginController;
 use App\Http\Controllers\MergeController;
 use App\Http\Controllers\OpenApiController;
 use App\Http\Controllers\PlanController;
+use App\Http\Controllers\PreferencesController;
 use App\Http\Controllers\ProgressController;
 use App\Http\Controllers\PulseController;
 use App\Http\Controllers\QuayController;
@@ -23,7 +27,8 @@ use App\Http\Controllers\ReferenceController;
 use App\Http\Controllers\RetentionController;
 use App\Http\Controllers\ScanController;
 use App\Http\Controllers\SeriesController;
-use App\Http\Controllers\SessionController;
+use App\Http\Controllers\SessionCarryingController;
+use App\Http\Controllers\SessionOpeningController;
 use App\Http\Controllers\SettingsController;
 use App\Http\Controllers\StepController;
 use App\Http\Controllers\TemplateController;
@@ -41,14 +46,31 @@ use App\Quay\Recent;
 use Illuminate\Support\Facades\Route;
 
 Route::get('openapi.json', OpenApiController::class);
-Route::post('session', [SessionController::class, 'store'])->middleware('throttle:login');
+Route::post('session', [LoginController::class, 'store'])->middleware('throttle:login');
 
 Route::middleware(['auth:sanctum', 'throttle:person'])->group(function (): void {
-    Route::get('session', [SessionController::class, 'show']);
-    Route::delete('session', [SessionController::class, 'destroy']);
+    Route::get('session', [LoginController::class, 'show']);
+    Route::delete('session', [LoginController::class, 'destroy']);
     Route::post('tokens', [TokenController::class, 'store']);
     Route::delete('tokens/{token}', [TokenController::class, 'destroy'])->where('token', Digits::PATTERN);
     Route::get('workspaces', [WorkspaceController::class, 'index']);
+    Route::get('preferences', [PreferencesController::class, 'show']);
+    Route::patch('preferences', [PreferencesController::class, 'update']);
+
+    Route::get('sessions', [KeptSessionController::class, 'index']);
+    Route::post('sessions', [KeptSessionController::class, 'store']);
+    Route::get('sessions/progress', [SessionOpeningController::class, 'progress']);
+    Route::delete('sessions/progress/{running}', [SessionOpeningController::class, 'stop']);
+    Route::prefix('sessions/{session}')->where(['session' => Digits::PATTERN, 'second' => Digits::PATTERN, 'item' => Digits::PATTERN])->group(function (): void {
+        Route::get('/', [KeptSessionController::class, 'show']);
+        Route::patch('/', [KeptSessionController::class, 'update']);
+        Route::delete('/', [KeptSessionController::class, 'destroy']);
+        Route::post('items/{item}/is', [KeptSessionController::class, 'match']);
+        Route::get('compare/{second}', [KeptSessionController::class, 'compare']);
+        Route::post('plan', [SessionOpeningController::class, 'plan']);
+        Route::post('open', [SessionOpeningController::class, 'open']);
+        Route::get('export', [SessionCarryingController::class, 'export']);
+    });
 
     Route::middleware(MembersOnly::class)->prefix('workspaces/{workspace}')->group(function (): void {
         Route::get('/', [WorkspaceController::class, 'show']);
@@ -71,6 +93,10 @@ Route::middleware(['auth:sanctum', 'throttle:person'])->group(function (): void 
         Route::post('documents/{document}/references/remove', [ReferenceController::class, 'remove']);
         Route::post('documents/{document}/lock', [LockController::class, 'store']);
         Route::delete('documents/{document}/lock', [LockController::class, 'destroy']);
+        Route::get('documents/{document}/views', [DocumentViewController::class, 'index']);
+        Route::put('documents/{document}/views', [DocumentViewController::class, 'store']);
+        Route::patch('documents/{document}/views/{view}', [DocumentViewController::class, 'update'])->where('view', Digits::PATTERN);
+        Route::delete('documents/{document}/views/{view}', [DocumentViewController::class, 'destroy'])->where('view', Digits::PATTERN);
         Route::get('documents/{document}/file', FileController::class);
         Route::get('show/{path}', [FileController::class, 'show'])->where('path', '.*');
 
@@ -120,6 +146,9 @@ Route::middleware(['auth:sanctum', 'throttle:person'])->group(function (): void 
         Route::patch('watch', [WatchController::class, 'update']);
         Route::post('watch/points', [WatchController::class, 'store']);
         Route::post('watch/stand-down', [WatchController::class, 'standDown']);
+        Route::get('session', [SessionOpeningController::class, 'current']);
+        Route::post('session/back', [SessionOpeningController::class, 'back']);
+        Route::post('sessions/import', [SessionCarryingController::class, 'import']);
         Route::get('recovery', [RecoveryController::class, 'show']);
         Route::post('recovery', [RecoveryController::class, 'store']);
         Route::post('visits/{visit}/end', [RecoveryController::class, 'leave'])->where('visit', '[0-9a-z]{26}');

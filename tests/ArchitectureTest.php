@@ -15,11 +15,12 @@ const APP_ROOMS = [
     'Quay' => ['Models', 'Support', 'Workspace'],
     'Saving' => ['Drafts', 'Models', 'Quay', 'Support', 'Workspace'],
     'Past' => ['Drafts', 'Models', 'Quay', 'Support', 'Workspace'],
-    'Http' => ['Drafts', 'Models', 'Naming', 'Past', 'Quay', 'Saving', 'Support', 'Workspace'],
+    'Sessions' => ['Drafts', 'Models', 'Past', 'Quay', 'Support', 'Workspace'],
+    'Http' => ['Drafts', 'Models', 'Naming', 'Past', 'Quay', 'Saving', 'Sessions', 'Support', 'Workspace'],
     'Serving' => ['Backup', 'Http', 'Models', 'Past', 'Support', 'Workspace'],
     'Backup' => ['Models', 'Past', 'Support', 'Workspace'],
-    'Console' => ['Backup', 'Drafts', 'Models', 'Past', 'Quay', 'Saving', 'Serving', 'Support', 'Workspace'],
-    'Setup' => ['Drafts', 'Http', 'Models', 'Past', 'Quay', 'Saving', 'Workspace'],
+    'Console' => ['Backup', 'Drafts', 'Models', 'Past', 'Quay', 'Saving', 'Serving', 'Sessions', 'Support', 'Workspace'],
+    'Setup' => ['Drafts', 'Http', 'Models', 'Past', 'Quay', 'Saving', 'Sessions', 'Workspace'],
     'Providers' => ['Drafts', 'Serving', 'Support', 'Workspace'],
 ];
 
@@ -34,6 +35,7 @@ const CORE_ROOMS = [
     'Write' => ['Path'],
     'Naming' => ['Path', 'Text'],
     'Retention' => [],
+    'Session' => ['Path'],
     'Template' => ['Format', 'Text'],
     'History' => ['Change', 'Format', 'Reference', 'Text'],
     'Plan' => ['Document', 'Format', 'Naming', 'Path', 'Reference', 'Write'],
@@ -46,11 +48,12 @@ const PAGE_ROOMS = [
     'ui' => ['api', 'theme'],
     'shell' => ['api', 'ui'],
     'watch' => ['api', 'theme', 'ui'],
-    'contrast' => ['api', 'theme', 'ui'],
+    'looks' => ['api', 'ui'],
+    'contrast' => ['api', 'looks', 'theme', 'ui'],
     'settings' => ['api', 'theme', 'ui'],
     'open' => ['api', 'shell', 'theme', 'ui'],
     'plan' => ['api', 'contrast', 'shell', 'theme', 'ui'],
-    'session' => ['api', 'plan', 'ui', 'watch'],
+    'login' => ['api', 'plan', 'ui', 'watch'],
     'quay' => ['api', 'plan', 'shell', 'theme', 'ui'],
     'hold' => ['api', 'contrast', 'quay', 'shell', 'theme', 'ui'],
     'files' => ['api', 'open', 'plan', 'quay', 'shell', 'theme', 'ui'],
@@ -58,9 +61,10 @@ const PAGE_ROOMS = [
     'series' => ['api', 'plan', 'shell', 'theme', 'ui'],
     'logbook' => ['api', 'plan', 'shell', 'theme', 'ui'],
     'history' => ['api', 'contrast', 'logbook', 'open', 'plan', 'shell', 'theme', 'ui'],
-    'document' => ['api', 'contrast', 'history', 'open', 'plan', 'quay', 'shell', 'theme', 'ui', 'watch'],
+    'document' => ['api', 'contrast', 'history', 'looks', 'open', 'plan', 'quay', 'shell', 'theme', 'ui', 'watch'],
     'recovery' => ['api', 'contrast', 'history', 'shell', 'theme', 'ui', 'watch'],
-    'frame' => ['api', 'copy', 'hold', 'open', 'plan', 'quay', 'settings', 'shell', 'theme', 'ui', 'watch'],
+    'sessions' => ['api', 'contrast', 'open', 'shell', 'theme', 'ui'],
+    'frame' => ['api', 'copy', 'hold', 'open', 'plan', 'quay', 'sessions', 'settings', 'shell', 'theme', 'ui', 'watch'],
 ];
 
 /** @return array<string, list<string>> */
@@ -87,15 +91,15 @@ arch('controllers ask services and touch no files')
     ->not->toUse(['Hafenbuch\Core\Write\Transaction', 'Hafenbuch\Core\Write\Recovery', 'file_put_contents', 'rename', 'unlink']);
 
 arch('one class opens what lies in a workspace')
-    ->expect(['App\Drafts', 'App\Http', 'App\Naming', 'App\Past', 'App\Quay', 'App\Saving', 'App\Workspace'])
+    ->expect(['App\Drafts', 'App\Http', 'App\Naming', 'App\Past', 'App\Quay', 'App\Saving', 'App\Sessions', 'App\Workspace'])
     ->not->toUse(['fopen', 'file_get_contents', 'file_put_contents', 'file', 'readfile', 'copy', 'rename', 'unlink', 'mkdir', 'rmdir', 'opendir', 'scandir', 'glob', 'symlink', 'link', 'touch', 'chmod'])
     ->ignoring([
         // The walls themselves, and what lies in folders of our own.
-        'App\Workspace\Files', 'App\Workspace\Kept\KeptFile', 'App\Workspace\WorkspaceLock', 'App\Workspace\Reading\ReaderProcess',
+        'App\Workspace\Files', 'App\Workspace\Kept\KeptFile', 'App\Workspace\WorkspaceLock', 'App\Workspace\Reading\ReaderProcess', 'App\Sessions\Carrying',
     ]);
 
 arch('services know nothing of requests')
-    ->expect(['App\Workspace', 'App\Drafts', 'App\Naming', 'App\Quay', 'App\Saving', 'App\Past'])
+    ->expect(['App\Workspace', 'App\Drafts', 'App\Naming', 'App\Quay', 'App\Saving', 'App\Past', 'App\Sessions'])
     ->not->toUse('Illuminate\Http');
 
 arch('nothing is left in that stops or prints')

@@ -4,6 +4,15 @@ declare(strict_types=1);
 
 namespace App\Console;
 
+use App\Console\Sessions\CompareSessions;
+use App\Console\Sessions\DeleteSession;
+use App\Console\Sessions\ExportOneSession;
+use App\Console\Sessions\ImportOneSession;
+use App\Console\Sessions\KeepSession;
+use App\Console\Sessions\ListSessions;
+use App\Console\Sessions\OpenSession;
+use App\Console\Sessions\ShareSession;
+use App\Console\Sessions\ShowSession;
 use App\Saving\PlanBlocked;
 use App\Saving\PlanChanged;
 use App\Saving\WrittenMeanwhile;
@@ -33,6 +42,7 @@ final class CommandLine
     private const COMMANDS = [
         AddWorkspace::class, ScanFiles::class, ShowStatus::class, ShowReferences::class, ShowPartlyRead::class, WriteDraft::class, DiscardDraft::class,
         MakePlan::class, Save::class, ShowLog::class, Undo::class, Recover::class,
+        ShowQuay::class, KeepSession::class, ListSessions::class, ShowSession::class, OpenSession::class, CompareSessions::class, ExportOneSession::class, ImportOneSession::class, ShareSession::class, DeleteSession::class,
         CheckContents::class, ThinVersions::class, AddPerson::class, MoveWorkspace::class, Backup::class, CheckBackups::class, Restore::class,
     ];
 

@@ -10,6 +10,7 @@ use App\Past\HourlyUpkeep;
 use App\Past\Recovery\PointKeeper;
 use App\Past\Store\Inventory;
 use App\Serving\Health\Heartbeat;
+use App\Sessions\Carrying\ExportFolder;
 use App\Support\Interval;
 use App\Workspace\Index\ScanWorkspace;
 use App\Workspace\Index\Watcher;
@@ -31,7 +32,7 @@ final class WatchFiles extends Command
 
     protected $description = 'Notice what other programs do to the files, make recovery points, and tidy';
 
-    public function handle(Watcher $watcher, PointKeeper $points, HourlyUpkeep $care, Inventory $inventory): int
+    public function handle(Watcher $watcher, PointKeeper $points, HourlyUpkeep $care, Inventory $inventory, ExportFolder $exports): int
     {
         $tidy = new Interval(self::TIDY_SECONDS);
         $isStopping = false;
@@ -52,6 +53,7 @@ final class WatchFiles extends Command
             $this->attempt(static fn () => $inventory->releaseSteps());
             if ($isTidy) {
                 $this->attempt($care->ofTheStore(...));
+                $this->attempt($exports->forgetOld(...));
             }
             $isStopping = $isStopping || $this->option('once');
             if (! $isStopping) {

@@ -11,6 +11,7 @@ use App\Models\User;
 use App\Models\Workspace;
 use App\Support\Refused;
 use App\Workspace\Files\DiskContentStore;
+use App\Workspace\Files\Sha256;
 use App\Workspace\Files\StoredContent;
 use App\Workspace\Files\WorkspaceFiles;
 use App\Workspace\Index\DocumentIndex;
@@ -103,7 +104,7 @@ final readonly class DraftDesk
         }
         $before = $this->workingBytes($document);
         // Where no draft is kept they come from the file, which another program can have written since the last scan.
-        if (hash('sha256', $before) !== ($document->workingHash() ?? hash('sha256', ''))) {
+        if (Sha256::of($before) !== ($document->workingHash() ?? hash('sha256', ''))) {
             throw ChangesDoNotFit::made($document->path);
         }
         $counted = $isText ? TextOf::coded($document->workspace, $document->path, $before)->text : $before;
@@ -291,7 +292,8 @@ final readonly class DraftDesk
         $document->save();
     }
 
-    private function changeWords(Document $document, StoredContent $content, ParsedContent $reading): ?string
+    /** What differs from the saved content, in words; null: it is too large to compare, or only its bytes are known. */
+    public function changeWords(Document $document, StoredContent $content, ParsedContent $reading): ?string
     {
         $saved = $document->saved_hash;
         if ($saved === null || max($content->size, (int) $document->size) > self::COMPARED_BYTES || ! $this->contents->has($saved)) {
@@ -305,7 +307,8 @@ final readonly class DraftDesk
         return $isLeaf ? null : mb_substr(ChangeSummary::of($before, $was, $content->bytes(), $reading), 0, 500);
     }
 
-    private function keepSaved(Document $document): void
+    /** The saved content goes to the store before the first draft of it, so that a later look can compare. */
+    public function keepSaved(Document $document): void
     {
         if ($document->saved_hash !== null && $document->draft === null && ! $this->contents->has($document->saved_hash)) {
             try {

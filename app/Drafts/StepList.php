@@ -47,7 +47,7 @@ final readonly class StepList
     }
 
     /**
-     * Lets the oldest steps go, but none of an unsaved draft and never the one on the screen.
+     * Lets the oldest steps go, but none of an unsaved draft or of one that a session has kept, and never the one on the screen.
      *
      * @return int how many went
      */
@@ -59,6 +59,11 @@ final readonly class StepList
             // The step before the draft was begun is what it was begun on.
             $base = (int) DraftStep::query()->where('document_id', $document->id)->where('at', '<', $begun)->max('id');
             $from = $base === 0 ? null : min((int) $from, $base);
+        }
+        // What a session has kept stays, from the step that its draft was begun on.
+        $kept = DB::table('session_items')->where('document_id', $document->id)->whereNotNull('step_id')->selectRaw('min(coalesce(first_step, 0)) as first')->value('first');
+        if ($from !== null && $kept !== null) {
+            $from = min($from, (int) $kept);
         }
         if ($from === null || ! DraftStep::query()->where('document_id', $document->id)->where('id', '<', $from)->exists()) {
             return 0;

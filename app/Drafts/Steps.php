@@ -9,10 +9,12 @@ use App\Models\DraftStep;
 use App\Models\User;
 use App\Support\Refused;
 use App\Workspace\Files\DiskContentStore;
+use App\Workspace\Files\Sha256;
 use App\Workspace\Files\StoredContent;
 use Hafenbuch\Core\Change\Change;
 use Hafenbuch\Core\Format\ParsedContent;
 use Hafenbuch\Core\History\StepWords;
+use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
 
 /**
@@ -60,6 +62,19 @@ final readonly class Steps
         $document->step_id = $step->id;
     }
 
+    /**
+     * Takes in a step from elsewhere, beside those of the document. What is on the screen stays.
+     *
+     * @param  ?Change  $change  what it changes in its parent; null: the store has its whole content
+     */
+    public function adopt(Document $document, ?DraftStep $parent, string $hash, int $size, ?Change $change, string $summary, Carbon $at): DraftStep
+    {
+        return DraftStep::query()->create([
+            'document_id' => $document->id, 'revision' => $document->revision, 'hash' => $hash, 'size' => $size, 'parent_id' => $parent?->id, 'summary' => $summary, 'at' => $at,
+            ...$parent === null || $change === null ? $this->whole() : [...$this->changed($parent, $change), 'has_content' => false],
+        ]);
+    }
+
     /** The step whose content was on the screen; one is made where something else than an edit has put it there. */
     private function parent(Document $document, ?string $before): ?DraftStep
     {
@@ -88,10 +103,13 @@ final readonly class Steps
         $weight = $parent->weight + strlen($change->inserted) + self::ROW_BYTES;
         $isTooMuch = $parent->depth >= self::DEEPEST || $weight > max(4096, $size / 2) || strlen($change->inserted) > self::LARGEST_CHANGE;
 
-        return $isTooMuch ? $this->whole() : [
-            'at_byte' => $change->at, 'removed' => $change->removed, 'inserted' => $change->inserted,
-            'depth' => $parent->depth + 1, 'weight' => $weight, 'has_content' => true,
-        ];
+        return $isTooMuch ? $this->whole() : [...$this->changed($parent, $change), 'has_content' => true];
+    }
+
+    /** @return array<string, mixed> */
+    private function changed(DraftStep $parent, Change $change): array
+    {
+        return ['at_byte' => $change->at, 'removed' => $change->removed, 'inserted' => $change->inserted, 'depth' => $parent->depth + 1, 'weight' => $parent->weight + strlen($change->inserted) + self::ROW_BYTES];
     }
 
     /** @return array<string, mixed> */
@@ -119,7 +137,7 @@ final readonly class Steps
             $bytes = $one->inserted === null ? $this->contents->sound($one->hash) : (new Change((int) $one->at_byte, (int) $one->removed, $one->inserted))->apply($bytes ?? '');
         }
 
-        return $bytes !== null && hash('sha256', $bytes) === $step->hash ? $bytes
+        return $bytes !== null && Sha256::of($bytes) === $step->hash ? $bytes
             : throw Refused::because('This step cannot be put together any more. The steps around it, the versions and the draft are not touched by that.');
     }
 

@@ -24,10 +24,17 @@ final readonly class UploadParts
 
     public function __construct(private Filesystem $files) {}
 
-    /** @throws Refused */
-    public function begin(Workspace $workspace, User $person, int $size): string
+    /**
+     * @param  bool  $isSession  whether it is a session from elsewhere, which may be larger than any content
+     *
+     * @throws Refused
+     */
+    public function begin(Workspace $workspace, User $person, int $size, bool $isSession = false): string
     {
-        $limit = (int) config('limits.content');
+        $limit = (int) config($isSession ? 'limits.session_file' : 'limits.content');
+        if ($size > $limit && $isSession) {
+            throw Refused::because("The session’s file has {$size} bytes; at most {$limit} are taken. Raise HAFENBUCH_SESSION_LIMIT, or use bin/hafenbuch session:import on the server.");
+        }
         if ($size > $limit) {
             throw Refused::because("The file has {$size} bytes; at most {$limit} are taken. Put it into the workspace’s folder instead, or raise HAFENBUCH_CONTENT_LIMIT.");
         }
@@ -90,12 +97,27 @@ final readonly class UploadParts
      */
     public function bytes(Workspace $workspace, User $person, string $id): string
     {
+        $file = $this->whole($workspace, $person, $id);
+        if ($this->files->size($file) > (int) config('limits.content')) {
+            throw Refused::because('This upload is larger than a content may be.');
+        }
+
+        return $this->files->get($file);
+    }
+
+    /**
+     * Where the whole file lies.
+     *
+     * @throws Refused where something is still missing
+     */
+    public function whole(Workspace $workspace, User $person, string $id): string
+    {
         ['offset' => $offset, 'size' => $size] = $this->state($workspace, $person, $id);
         if ($offset !== $size) {
             throw Refused::because("Of this upload {$offset} of {$size} bytes are here. Send the rest first.");
         }
 
-        return $this->files->get($this->file($workspace, $person, $id));
+        return $this->file($workspace, $person, $id);
     }
 
     public function drop(Workspace $workspace, User $person, string $id): void

@@ -7,10 +7,12 @@ namespace App\Http;
 use App\Drafts\ChangesDoNotFit;
 use App\Drafts\DocumentLocked;
 use App\Drafts\DraftChanged;
+use App\Http\Data\OpeningData;
 use App\Http\Data\PlanData;
 use App\Saving\PlanBlocked;
 use App\Saving\PlanChanged;
 use App\Saving\WrittenMeanwhile;
+use App\Sessions\OpeningChanged;
 use App\Support\DatabaseTrouble;
 use App\Support\Refused;
 use App\Support\RequestNumber;
@@ -39,6 +41,7 @@ final class Errors
         SettingsChanged::class => 412,
         ChangesDoNotFit::class => 409,
         PlanChanged::class => 409,
+        OpeningChanged::class => 409,
         PlanBlocked::class => 422,
         InvalidPath::class => 422,
         InvalidNamingRule::class => 422,
@@ -131,6 +134,7 @@ final class Errors
         return match (true) {
             $error instanceof DraftChanged, $error instanceof SettingsChanged => ['revision' => $error->revision],
             $error instanceof PlanChanged => ['planned' => ShownPlans::find($request->route('workspace'), $request->user(), (string) $request->input('fingerprint')), 'now' => PlanData::of($error->now)],
+            $error instanceof OpeningChanged => ['opening' => OpeningData::of($error->now)],
             $error instanceof PlanBlocked => ['now' => PlanData::of($error->plan)],
             default => [],
         };

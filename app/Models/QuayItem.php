@@ -31,6 +31,6 @@ final class QuayItem extends Record
 
     protected function casts(): array
     {
-        return ['view' => 'array', 'opened_at' => 'datetime', 'closed_at' => 'datetime'];
+        return ['opened_at' => 'datetime', 'closed_at' => 'datetime'];
     }
 }

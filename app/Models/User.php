@@ -16,6 +16,7 @@ use Laravel\Sanctum\HasApiTokens;
  * @property string $email
  * @property string $password
  * @property ?array<string, int> $watch
+ * @property ?array<string, mixed> $preferences
  * @property ?Carbon $stands_down_until no recovery points are made until then
  */
 final class User extends Authenticatable
@@ -30,7 +31,7 @@ final class User extends Authenticatable
 
     protected function casts(): array
     {
-        return ['password' => 'hashed', 'watch' => 'array', 'stands_down_until' => 'datetime'];
+        return ['password' => 'hashed', 'watch' => 'array', 'preferences' => 'array', 'stands_down_until' => 'datetime'];
     }
 
     public function standsDown(): bool

@@ -9,6 +9,7 @@ use App\Models\Operation;
 use App\Models\QuayItem;
 use App\Models\User;
 use App\Models\Workspace;
+use App\Support\BulkInsert;
 use App\Workspace\Pulse;
 use Hafenbuch\Core\Plan\ReasonKind;
 use Illuminate\Support\Facades\DB;
@@ -16,6 +17,10 @@ use Illuminate\Support\Facades\DB;
 /** What one person has open in one workspace. */
 final readonly class Quay
 {
+    private const TRIES = 5;
+
+    public const NOTHING = ['open' => 0, 'unsaved' => 0];
+
     public function __construct(private Workspace $workspace, private User $person) {}
 
     /** @return list<string> the ids of the documents that are shown, in order */
@@ -49,15 +54,15 @@ final readonly class Quay
             $this->query()->whereIn('document_id', $ids)->update(['place' => QuayItem::SHOWN, 'closed_at' => null]);
             Recent::opened($this->person, array_values(array_diff($ids, $there->keys()->all())));
             $rows = [];
+            $now = now()->format('Y-m-d H:i:s.v');
             foreach ($ids as $id) {
                 if (! isset($there[$id])) {
-                    $rows[] = ['workspace_id' => $this->workspace->id, 'user_id' => $this->person->id, 'document_id' => $id, 'position' => $position++, 'place' => QuayItem::SHOWN, 'opened_at' => now()];
+                    $rows[] = ['workspace_id' => $this->workspace->id, 'user_id' => $this->person->id, 'document_id' => $id, 'position' => $position++, 'place' => QuayItem::SHOWN, 'opened_at' => $now, 'closed_at' => null];
                 }
             }
-            foreach (array_chunk($rows, 500) as $chunk) {
-                QuayItem::query()->insert($chunk);
-            }
-        });
+            // Another window may have opened the same just now; then it is where that one has put it.
+            BulkInsert::into('quay_items', $rows, ['place', 'closed_at']);
+        }, self::TRIES);
         Pulse::tellPerson($this->workspace, $this->person, Pulse::QUAY);
     }
 
@@ -94,12 +99,10 @@ final readonly class Quay
     {
         $ids = DB::transaction(function (): array {
             $items = Closings::takeLast($this->workspace, $this->person, $this->shown());
-            foreach ($items as $item) {
-                $this->query()->updateOrInsert(
-                    ['workspace_id' => $this->workspace->id, 'user_id' => $this->person->id, 'document_id' => $item['document']],
-                    ['position' => $item['position'], 'place' => QuayItem::SHOWN, 'closed_at' => null],
-                );
-            }
+            $now = now()->format('Y-m-d H:i:s.v');
+            BulkInsert::into('quay_items', array_map(fn (array $item): array => [
+                'workspace_id' => $this->workspace->id, 'user_id' => $this->person->id, 'document_id' => $item['document'], 'position' => $item['position'], 'place' => QuayItem::SHOWN, 'opened_at' => $now, 'closed_at' => null,
+            ], $items), ['position', 'place', 'closed_at']);
 
             return array_column($items, 'document');
         });
@@ -131,12 +134,10 @@ final readonly class Quay
     /** A document goes on as another one, which takes its place. */
     public function replace(string $old, string $new): void
     {
-        if ($this->query()->where('document_id', $new)->exists()) {
-            $this->query()->where('document_id', $new)->update(['place' => QuayItem::SHOWN]);
-            $this->query()->where('document_id', $old)->delete();
-        } elseif ($this->query()->where('document_id', $old)->update(['document_id' => $new, 'place' => QuayItem::SHOWN]) === 0) {
-            $this->open([$new]);
-        }
+        // Where the other one is open too, in this window or just now in another, it is that one that stays.
+        DB::update('update ignore quay_items set document_id = ? where workspace_id = ? and user_id = ? and document_id = ?', [$new, $this->workspace->id, $this->person->id, $old]);
+        $this->query()->where('document_id', $old)->delete();
+        $this->open([$new]);
         Pulse::tellPerson($this->workspace, $this->person, Pulse::QUAY);
     }
 
@@ -150,19 +151,63 @@ final readonly class Quay
         $there = array_fill_keys($this->query()->whereIn('document_id', $ids)->pluck('document_id')->all(), true);
         $position = (int) $this->query()->max('position');
         $rows = [];
+        $now = now()->format('Y-m-d H:i:s.v');
         foreach ($ids as $id) {
             if (! isset($there[$id])) {
-                $rows[] = ['workspace_id' => $this->workspace->id, 'user_id' => $this->person->id, 'document_id' => $id, 'position' => ++$position, 'place' => QuayItem::HOLD, 'opened_at' => now(), 'closed_at' => now()];
+                $rows[] = ['workspace_id' => $this->workspace->id, 'user_id' => $this->person->id, 'document_id' => $id, 'position' => ++$position, 'place' => QuayItem::HOLD, 'opened_at' => $now, 'closed_at' => $now];
             }
         }
-        QuayItem::query()->insert($rows);
+        BulkInsert::into('quay_items', $rows, ['user_id']);
+    }
+
+    /**
+     * Has these open, in this order.
+     *
+     * @param  array<string, bool>  $documents  by id: whether it goes to the hold
+     * @param  bool  $instead  whether everything else is closed; else these come after what is open
+     */
+    public function arrange(array $documents, bool $instead): void
+    {
+        DB::transaction(function () use ($documents, $instead): void {
+            $there = $this->query()->where('place', '!=', QuayItem::AWAY)->pluck('place', 'document_id')->all();
+            if ($instead) {
+                foreach (array_chunk(array_keys(array_diff_key($there, $documents)), 1000) as $gone) {
+                    $this->query()->whereIn('document_id', array_map(strval(...), $gone))->where('place', '!=', QuayItem::AWAY)->delete();
+                }
+            }
+            $position = $instead ? 0 : (int) $this->query()->max('position');
+            $now = now()->format('Y-m-d H:i:s.v');
+            $rows = [];
+            foreach ($documents as $id => $isHeld) {
+                $place = $isHeld ? QuayItem::HOLD : QuayItem::SHOWN;
+                if ($instead || ($there[$id] ?? null) !== $place) {
+                    $rows[] = ['workspace_id' => $this->workspace->id, 'user_id' => $this->person->id, 'document_id' => (string) $id, 'position' => ++$position, 'place' => $place, 'opened_at' => $now, 'closed_at' => $isHeld ? $now : null];
+                }
+            }
+            BulkInsert::into('quay_items', $rows, ['position', 'place', 'closed_at']);
+            Recent::opened($this->person, array_map(strval(...), array_keys(array_diff_key(array_filter($documents, static fn (bool $isHeld): bool => ! $isHeld), $there))));
+        });
+        Pulse::tellPerson($this->workspace, $this->person, Pulse::QUAY);
+    }
+
+    /** @return array<int, array{open: int, unsaved: int}> by workspace, in all of the person’s */
+    public static function countsOf(User $person): array
+    {
+        return DB::table('quay_items')->leftJoin('drafts', 'drafts.document_id', '=', 'quay_items.document_id')->where('quay_items.user_id', $person->id)->where('place', '!=', QuayItem::AWAY)
+            ->groupBy('workspace_id')->selectRaw('workspace_id, count(*) as open, count(drafts.document_id) as unsaved')->get()
+            ->mapWithKeys(static fn (object $row): array => [$row->workspace_id => ['open' => (int) $row->open, 'unsaved' => (int) $row->unsaved]])->all();
+    }
+
+    /** @return array<string, bool> all that is open, in its order: whether it is in the hold */
+    public function arrangement(): array
+    {
+        return [...array_fill_keys($this->shown(), false), ...array_fill_keys($this->inHold(), true)];
     }
 
     /** Whoever has the one open has the other open in its place. */
     public static function replaceEverywhere(string $old, string $new): void
     {
-        $have = QuayItem::query()->where('document_id', $new)->pluck('user_id')->all();
-        QuayItem::query()->where('document_id', $old)->whereNotIn('user_id', $have)->update(['document_id' => $new]);
+        DB::update('update ignore quay_items set document_id = ? where document_id = ?', [$new, $old]);
         QuayItem::query()->where('document_id', $old)->delete();
     }
 
@@ -186,8 +231,8 @@ final readonly class Quay
         if ($undo->kind !== Operation::UNDO || $document->origin_id === null || $document->origin_kind !== ReasonKind::SavedAs->value) {
             return;
         }
-        $open = QuayItem::query()->where('document_id', $document->origin_id)->pluck('user_id')->all();
-        QuayItem::query()->where('document_id', $document->id)->whereNotIn('user_id', $open)->update(['document_id' => $document->origin_id]);
+        // Whoever has both open keeps both.
+        DB::update('update ignore quay_items set document_id = ? where document_id = ?', [$document->origin_id, $document->id]);
     }
 
     /** @return \Illuminate\Database\Eloquent\Builder<QuayItem> */

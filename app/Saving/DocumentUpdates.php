@@ -176,7 +176,7 @@ final readonly class DocumentUpdates
      */
     private function followWritten(array $documents): void
     {
-        foreach ($this->index->recordSaved($documents) as $index => $analysis) {
+        foreach ($this->index->recordMany($documents, false) as $index => $analysis) {
             $documents[$index][0]->fill(['format' => $analysis->format, 'title' => $analysis->title, 'note' => $analysis->note()]);
         }
         $rows = array_map(static fn (array $one): array => $one[0]->getAttributes(), $documents);

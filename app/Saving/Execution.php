@@ -8,6 +8,7 @@ use App\Models\Document;
 use App\Models\Operation as OperationRecord;
 use App\Models\User;
 use App\Models\Workspace;
+use App\Support\SharedProgress;
 use App\Workspace\Files\DiskContentStore;
 use App\Workspace\Files\WorkspaceFiles;
 use App\Workspace\WorkspaceLock;
@@ -71,7 +72,7 @@ final readonly class Execution
     {
         $operation = new Operation(strtolower((string) Str::ulid()), DatabaseJournal::changes($entry->lines), [], $oldFolders);
         $journal = new DatabaseJournal($workspace, $this->contents, $entry);
-        $progress = new SharedProgress($workspace, $operation->id);
+        $progress = new SharedProgress(SharedProgress::inWorkspace($workspace->id), $operation->id);
         try {
             (new Transaction(WorkspaceFiles::of($workspace), $this->contents, $journal, $progress))->run($operation);
         } catch (\PDOException $failure) {

@@ -6,6 +6,7 @@ namespace App\Saving;
 
 use App\Models\Workspace;
 use App\Workspace\Files\DiskContentStore;
+use App\Workspace\Files\Sha256;
 use App\Workspace\Files\WorkspaceFiles;
 use Hafenbuch\Core\Document\DocumentSnapshot;
 use Hafenbuch\Core\Plan\Contents;
@@ -25,7 +26,7 @@ final readonly class WorkspaceContents implements Contents
     {
         if ($document->onDisk->hash === $hash) {
             $bytes = $this->files->bytes($document->path);
-            if (hash('sha256', $bytes) === $hash) {
+            if (Sha256::of($bytes) === $hash) {
                 return $bytes;
             }
         }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Serving;
 
 use App\Support\Refused;
+use Illuminate\Filesystem\Filesystem;
 use Symfony\Component\Process\Process;
 
 /** What the framework would work out anew for each request, which is a quarter of the time of a small one: settings and addresses. */
@@ -23,6 +24,8 @@ final readonly class PreparedApplication
         foreach (array_keys(self::PARTS) as $part) {
             $variables['APP_'.strtoupper($part).'_CACHE'] = "{$places->run}/{$part}.php";
         }
+        // What a server that was killed has left would be read by the one process while another takes it away.
+        (new Filesystem)->delete(array_values($variables));
         $all = array_map(static function (string $command) use ($variables): Process {
             // Which memory the workers share is asked of the process that prepares.
             $process = new Process([PHP_BINARY, '-d', 'apc.enabled=1', '-d', 'apc.enable_cli=1', base_path('artisan'), $command], base_path(), $variables);

@@ -27,7 +27,7 @@ final class SetUpDemo extends Command
 
     protected $description = 'Set up the demo workspace';
 
-    public function handle(Filesystem $files, Scanner $scanner, DraftDesk $drafts, Execution $desk, DemoHistory $history, DemoEdits $edits): int
+    public function handle(Filesystem $files, Scanner $scanner, DraftDesk $drafts, Execution $desk, DemoHistory $history, DemoEdits $edits, DemoSessions $sessions): int
     {
         $story = json_decode($files->get(base_path('demo/story.json')), true, 16, JSON_THROW_ON_ERROR);
         if ($this->option('show-login')) {
@@ -39,7 +39,7 @@ final class SetUpDemo extends Command
         if ($this->option('fresh')) {
             $files->delete($this->ownPassword());
         }
-        $this->setUp($story, $files, $scanner, $drafts, $desk, $history, $edits);
+        $this->setUp($story, $files, $scanner, $drafts, $desk, $history, $edits, $sessions);
         if ($this->option('on-network')) {
             $this->replacePublishedPasswords($files, $story);
         }
@@ -48,7 +48,7 @@ final class SetUpDemo extends Command
     }
 
     /** @param array<string, mixed> $story */
-    private function setUp(array $story, Filesystem $files, Scanner $scanner, DraftDesk $drafts, Execution $desk, DemoHistory $history, DemoEdits $edits): void
+    private function setUp(array $story, Filesystem $files, Scanner $scanner, DraftDesk $drafts, Execution $desk, DemoHistory $history, DemoEdits $edits, DemoSessions $sessions): void
     {
         $workspace = Workspace::query()->where('name', $story['workspace'])->first();
         if ($workspace !== null && ! $this->option('fresh')) {
@@ -77,6 +77,15 @@ final class SetUpDemo extends Command
         foreach ($story['drafts'] as $draft) {
             $this->draft($drafts, $workspace, $draft['path'], $people[$draft['by']]);
         }
+        $office = $sessions->office($story['office'], $people);
+        $sessions->keep($story['sessions'], [$workspace->name => $workspace, $office->name => $office], $people);
+        foreach ($people as $person) {
+            (new Quay($workspace, $person))->arrange([], true);
+            (new Quay($office, $person))->arrange([], true);
+        }
+        foreach ($story['officeQuays'] as $email => $paths) {
+            (new Quay($office, $people[$email]))->open(array_map(fn (string $path): string => $this->known($office, $path)->id, $paths));
+        }
         foreach ($story['quays'] as $email => $paths) {
             $ids = array_map(fn (string $path): string => $this->known($workspace, $path)->id, $paths);
             (new Quay($workspace, $people[$email]))->open($ids);
@@ -85,6 +94,7 @@ final class SetUpDemo extends Command
             Locks::take($this->known($workspace, $lock['path']), $people[$lock['by']]);
         }
         $this->disturb($root, $story);
+        $sessions->disturb($office, $story['office']);
         $scanner->run($workspace);
         $this->line("The demo is ready in {$root}");
     }

@@ -19,6 +19,9 @@ final class WriteOpenApi extends Command
 
     protected $description = 'Write resources/openapi.json, and the languages of the formats';
 
+    /** Parts of addresses that are numbers. */
+    private const NUMBERS = ['session', 'second', 'item', 'view'];
+
     public function handle(): int
     {
         $api = Generator::scan([app_path()], ['validate' => false]) ?? throw new \LogicException('No attributes were found.');
@@ -55,7 +58,7 @@ final class WriteOpenApi extends Command
     private function requireEveryProperty(OA\OpenApi $api): void
     {
         foreach ($api->components->schemas as $schema) {
-            if (! in_array($schema->schema, ['Decision', 'OpenDecision', 'Choice', 'Problem'], true) && is_array($schema->properties)) {
+            if (! in_array($schema->schema, ['Decision', 'OpenDecision', 'Choice', 'Problem', 'Wish', 'SomePreferences', 'LookSettings'], true) && is_array($schema->properties)) {
                 $schema->required = array_map(static fn (OA\Property $property): string => $property->property, $schema->properties);
             }
         }
@@ -101,7 +104,7 @@ final class WriteOpenApi extends Command
     {
         foreach ($api->paths as $path) {
             preg_match_all('~\{(\w+)\}~', $path->path, $names);
-            $parameters = array_map(static fn (string $name): OA\PathParameter => new OA\PathParameter(['name' => $name, 'required' => true, 'schema' => new OA\Schema(['type' => 'string'])]), $names[1]);
+            $parameters = array_map(static fn (string $name): OA\PathParameter => new OA\PathParameter(['name' => $name, 'required' => true, 'schema' => new OA\Schema(['type' => in_array($name, self::NUMBERS, true) ? 'integer' : 'string'])]), $names[1]);
             if ($parameters !== []) {
                 $path->parameters = $parameters;
             }

@@ -2,8 +2,8 @@ import { Navigate, Route, Routes } from 'react-router';
 import { Problem } from './api/client';
 import { useSession, useWorkspaces } from './api/queries';
 import { Frame } from './frame/Frame';
+import { Login } from './login/Login';
 import { QuayView } from './quay/QuayView';
-import { Login } from './session/Login';
 import { Button } from './ui/Button';
 import { Empty } from './ui/Empty';
 import { later } from './ui/later';
@@ -17,6 +17,7 @@ const PastView = later(async () => (await import('./history/PastView')).PastView
 const HoldView = later(async () => (await import('./hold/HoldView')).HoldView);
 const Logbook = later(async () => (await import('./logbook/Logbook')).Logbook);
 const RecoveryView = later(async () => (await import('./recovery/RecoveryView')).RecoveryView);
+const SessionsView = later(async () => (await import('./sessions/SessionsView')).SessionsView);
 const SeriesView = later(async () => (await import('./series/SeriesView')).SeriesView);
 
 export function App() {
@@ -47,6 +48,7 @@ export function App() {
                 <Route path="documents/:id/as-of" element={<AsOfView />} />
                 <Route path="documents/:id/outside" element={<OutsideView />} />
                 <Route path="hold" element={<HoldView />} />
+                <Route path="sessions" element={<SessionsView />} />
                 <Route path="recovery" element={<RecoveryView />} />
                 <Route path="files" element={<FilesView />} />
                 <Route path="logbook" element={<Logbook />} />

@@ -10,9 +10,9 @@ import { BrowserRouter } from 'react-router';
 import { App } from './App';
 import { askAhead, queryClient } from './api/queries';
 import { GlobalStyle } from './theme/tokens';
-import { applyTheme } from './ui/useTheme';
+import { beginWithTheme } from './ui/theme';
 
-applyTheme();
+beginWithTheme();
 askAhead(window.location.pathname);
 const place = document.getElementById('app');
 if (place) {

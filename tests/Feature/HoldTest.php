@@ -61,3 +61,28 @@ it('remembers what was opened and saved of late, for each person', function () {
         ->and(api('GET', 'recent/saved', as: $this->harbour->member('Ida'))->json())->toBe([]);
     api('GET', 'recent/forgotten')->assertStatus(404);
 });
+
+it('lets two windows open the same document at once', function (string $what) {
+    $harbour = new Harbour(['a.md' => '# A', 'b.md' => '# B']);
+    $quay = new App\Quay\Quay($harbour->workspace, $harbour->owner);
+    [$a, $b] = [$harbour->document('a.md')->id, $harbour->document('b.md')->id];
+    $quay->open([$a]);
+    if ($what === 'reopen') {
+        $quay->close([$a]);
+    }
+    // The other window is quicker, in the moment after this one has looked.
+    $isDone = false;
+    Illuminate\Support\Facades\DB::listen(function (Illuminate\Database\Events\QueryExecuted $query) use (&$isDone, $harbour, $what, $a, $b): void {
+        if (! $isDone && $query->connectionName !== 'lock' && preg_match('~^select .* from `(?:quay_items|closings)`~', $query->sql) === 1) {
+            $isDone = true;
+            Illuminate\Support\Facades\DB::connection('lock')->table('quay_items')->insert(['workspace_id' => $harbour->workspace->id, 'user_id' => $harbour->owner->id, 'document_id' => $what === 'reopen' ? $a : $b, 'position' => 9, 'place' => 'shown', 'opened_at' => now()]);
+        }
+    });
+    match ($what) {
+        'open' => $quay->open([$b]),
+        'hold' => $quay->hold([$b]),
+        'reopen' => $quay->reopen(),
+        'arrange' => $quay->arrange([$a => false, $b => false], true),
+    };
+    expect($isDone)->toBeTrue()->and($quay->shown())->toEqualCanonicalizing($what === 'reopen' ? [$a] : [$a, $b]);
+})->with(['open', 'hold', 'reopen', 'arrange']);

@@ -54,6 +54,8 @@ it('answers hostile requests with what is wrong, and never with a fault of its o
         '{workspace}' => $harbour->workspace->slug, '{document}' => $document->id, '{other}' => $document->id, '{operation}' => $operation->id, '{position}' => '0', '{number}' => '0', '{path}' => 'a.md',
         '{token}' => '1', '{source}' => 'draft', '{step}' => (string) $document->step_id, '{what}' => 'opened', '{running}' => str_repeat('r', 26), '{visit}' => str_repeat('v', 26), '{part}' => str_repeat('p', 26),
     ];
+    $session = app(App\Sessions\Keeping::class)->keep($harbour->owner, 'Hostile', [$harbour->workspace], true)->session;
+    $own += ['{session}' => (string) $session->id, '{item}' => (string) App\Models\SessionItem::query()->where('document_id', $document->id)->value('id'), '{view}' => '1', '{second}' => (string) $session->id];
     $this->actingAs($harbour->owner);
     $faults = [];
     $asked = 0;

@@ -8,8 +8,8 @@ use App\Quay\Quay;
 use App\Saving\Execution;
 use App\Saving\PlanBlocked;
 use App\Saving\Planning;
-use App\Saving\SharedProgress;
 use App\Saving\Undoing;
+use App\Support\SharedProgress;
 use App\Workspace\Files\DiskContentStore;
 use App\Workspace\Index\SnapshotReader;
 use App\Workspace\Pulse;
@@ -99,13 +99,13 @@ it('proposes a name that nothing has, not even a file that it does not know', fu
 it('stops only the operation that was meant', function () {
     $harbour = new Harbour;
     [$first, $second] = [bin2hex(random_bytes(8)), bin2hex(random_bytes(8))];
-    $one = new SharedProgress($harbour->workspace, $first);
+    $one = new SharedProgress((string) $harbour->workspace->id, $first);
     $one->step(0, 9);
-    expect(SharedProgress::now($harbour->workspace))->toBe(['operation' => $first, 'done' => 0, 'of' => 9]);
+    expect(SharedProgress::now((string) $harbour->workspace->id))->toBe(['operation' => $first, 'done' => 0, 'of' => 9]);
     $one->end();
     SharedProgress::stop($first); // Too late.
-    (new SharedProgress($harbour->workspace, $second))->step(1, 9);
-    expect(fn () => (new SharedProgress($harbour->workspace, $first))->step(1, 9))->toThrow(Stopped::class);
+    (new SharedProgress((string) $harbour->workspace->id, $second))->step(1, 9);
+    expect(fn () => (new SharedProgress((string) $harbour->workspace->id, $first))->step(1, 9))->toThrow(Stopped::class);
 });
 
 it('shows nothing of a file outside, however its name came to lead there', function () {

@@ -118,14 +118,15 @@ it('lets the scans of others go first where it takes long, and goes on where it 
     $turns = 0;
     do {
         $from = microtime(true);
-        app(Scanner::class)->runInTurns($harbour->workspace, $scan, $turns > 0, 0.2);
+        // The first turns have no time at all, so that there are several on the fastest machine.
+        app(Scanner::class)->runInTurns($harbour->workspace, $scan, $turns > 0, $turns < 3 ? 0.0 : 0.2);
         // A turn is as long as it may be, and one file more.
         expect(microtime(true) - $from)->toBeLessThan(8.0);
         if ($turns === 0) {
             expect($scan->state)->toBe(Scan::QUEUED)->and($harbour->workspace->refresh()->scanned_at)->not->toBeNull();
         }
     } while (++$turns < 200 && $scan->state === Scan::QUEUED);
-    expect($scan->state)->toBe(Scan::DONE)->and($turns)->toBeGreaterThan(1)->and($scan->files)->toBe($files + 1)
+    expect($scan->state)->toBe(Scan::DONE)->and($turns)->toBeGreaterThan(2)->and($scan->files)->toBe($files + 1)
         ->and(Document::query()->where('workspace_id', $harbour->workspace->id)->where('is_gone', false)->count())->toBe($files + 1);
 
     // Where nobody waits it goes on to the end.

@@ -214,3 +214,15 @@ it('lets nginx send files, in parts too, and never one that lies outside', funct
     expect($answers[200] ?? 0)->toBeGreaterThan(0);
     exec('rm -rf '.escapeshellarg($outside));
 });
+
+it('prepares the application anew, whatever a server that was killed has left', function () {
+    $places = App\Serving\Places::of(sys_get_temp_dir().'/hafenbuch-prepared-'.bin2hex(random_bytes(4)), 1);
+    foreach (['config', 'routes', 'events'] as $part) {
+        $places->write("{$part}.php", '<?php throw new LogicException("of a former server");');
+    }
+    App\Serving\PreparedApplication::in($places);
+    foreach (['config', 'routes', 'events'] as $part) {
+        expect((string) file_get_contents("{$places->run}/{$part}.php"))->not->toContain('of a former server');
+    }
+    exec('rm -rf '.escapeshellarg($places->home));
+});

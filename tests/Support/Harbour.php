@@ -147,10 +147,13 @@ final class Harbour
     /** @param list<string> $arguments */
     public function process(string $command, array $arguments): Process
     {
-        // The store is that of all workspaces.
-        $name = $command === 'check' ? [] : [$this->workspace->name];
+        return new Process([PHP_BINARY, base_path('bin/hafenbuch'), $command, ...$this->named($command), ...$arguments], timeout: 60);
+    }
 
-        return new Process([PHP_BINARY, base_path('bin/hafenbuch'), $command, ...$name, ...$arguments], timeout: 60);
+    /** @return list<string> the workspace, where a command is about one: the store is that of all, and sessions are their people’s */
+    private function named(string $command): array
+    {
+        return $command === 'check' || str_starts_with($command, 'session:') ? [] : [$this->workspace->name];
     }
 
     /**
@@ -161,7 +164,7 @@ final class Harbour
      */
     public function dying(string $pattern, int $nth, string $command, array $arguments): Process
     {
-        $process = new Process([PHP_BINARY, base_path('tests/Support/dying.php'), $pattern, (string) $nth, $command, $this->workspace->name, ...$arguments], timeout: 60);
+        $process = new Process([PHP_BINARY, base_path('tests/Support/dying.php'), $pattern, (string) $nth, $command, ...$this->named($command), ...$arguments], timeout: 60);
         try {
             $process->run();
         } catch (ProcessSignaledException) {

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Models\Workspace;
-use App\Saving\SharedProgress;
+use App\Support\SharedProgress;
 use Illuminate\Http\JsonResponse;
 use OpenApi\Attributes as OA;
 
@@ -18,14 +18,14 @@ final class ProgressController
     ], type: 'object', required: ['operation', 'done', 'of']))])]
     public function show(Workspace $workspace): JsonResponse
     {
-        return new JsonResponse(SharedProgress::now($workspace) ?? ['operation' => null, 'done' => null, 'of' => null]);
+        return new JsonResponse(SharedProgress::now(SharedProgress::inWorkspace($workspace->id)) ?? ['operation' => null, 'done' => null, 'of' => null]);
     }
 
     /** It takes back what it has written, as one act. One that has ended meanwhile is not touched, and no other either. */
     #[OA\Delete(path: '/workspaces/{workspace}/progress/{running}', operationId: 'stopOperation', responses: [new OA\Response(response: 204, description: 'asked to stop')])]
     public function destroy(Workspace $workspace, string $running): JsonResponse
     {
-        if ((SharedProgress::now($workspace)['operation'] ?? null) === $running) {
+        if ((SharedProgress::now(SharedProgress::inWorkspace($workspace->id))['operation'] ?? null) === $running) {
             SharedProgress::stop($running);
         }
 

@@ -23,14 +23,15 @@ final readonly class UploadPartController
 {
     public function __construct(private UploadParts $parts) {}
 
-    #[OA\Post(path: '/workspaces/{workspace}/uploads/parts', operationId: 'beginUpload', requestBody: new Body([new OA\Property(property: 'size', type: 'integer', minimum: 0)], ['size']), responses: [
+    #[OA\Post(path: '/workspaces/{workspace}/uploads/parts', operationId: 'beginUpload', requestBody: new Body([new OA\Property(property: 'size', type: 'integer', minimum: 0), new OA\Property(property: 'isSession', type: 'boolean', description: 'whether it is a session from elsewhere')], ['size']), responses: [
         new OA\Response(response: 201, description: 'begun', content: new OA\JsonContent(ref: '#/components/schemas/UploadState')),
     ])]
     public function store(Request $request, Workspace $workspace, #[CurrentUser] User $person): JsonResponse
     {
-        $size = (int) $request->validate(['size' => 'required|integer|min:0|max:9007199254740991'])['size'];
+        $given = $request->validate(['size' => 'required|integer|min:0|max:9007199254740991', 'isSession' => 'boolean']);
+        $size = (int) $given['size'];
 
-        return new JsonResponse(['id' => $this->parts->begin($workspace, $person, $size), 'offset' => 0, 'size' => $size], 201);
+        return new JsonResponse(['id' => $this->parts->begin($workspace, $person, $size, (bool) ($given['isSession'] ?? false)), 'offset' => 0, 'size' => $size], 201);
     }
 
     #[OA\Get(path: '/workspaces/{workspace}/uploads/parts/{part}', operationId: 'showUpload', responses: [

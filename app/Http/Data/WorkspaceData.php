@@ -17,12 +17,17 @@ final readonly class WorkspaceData
         #[OA\Property] public string $root,
         #[OA\Property(format: 'date-time')] public ?string $scannedAt,
         #[OA\Property(format: 'date-time', description: 'when the asker had a page of it open last')] public ?string $visitedAt,
+        #[OA\Property(description: 'documents that the asker has open, the hold included')] public int $open,
+        #[OA\Property(description: 'of these, those with a draft')] public int $unsaved,
     ) {}
 
-    /** @param ?string $visitedAt as the table says it */
-    public static function of(Workspace $workspace, ?string $visitedAt): self
+    /**
+     * @param  ?string  $visitedAt  as the table says it
+     * @param  array{open: int, unsaved: int}  $quay
+     */
+    public static function of(Workspace $workspace, ?string $visitedAt, array $quay): self
     {
         return new self($workspace->slug, $workspace->name, $workspace->root, $workspace->scanned_at?->toIso8601ZuluString('millisecond'),
-            $visitedAt === null ? null : Carbon::parse($visitedAt, 'UTC')->toIso8601ZuluString('millisecond'));
+            $visitedAt === null ? null : Carbon::parse($visitedAt, 'UTC')->toIso8601ZuluString('millisecond'), $quay['open'], $quay['unsaved']);
     }
 }

@@ -16,6 +16,7 @@ use OpenApi\Attributes as OA;
     new OA\Property(property: 'revision', type: 'integer', description: 'with 412: the one that is there now'),
     new OA\Property(property: 'planned', type: 'object', nullable: true, allOf: [new OA\Schema(ref: '#/components/schemas/Plan')], description: 'with 409 of a save: the plan that was read; null: another was shown since'),
     new OA\Property(property: 'now', type: 'object', allOf: [new OA\Schema(ref: '#/components/schemas/Plan')], description: 'with 409 and 422 of a save: the plan as it is now'),
+    new OA\Property(property: 'opening', type: 'object', allOf: [new OA\Schema(ref: '#/components/schemas/Opening')], description: 'with 409 of opening a session: what it would do now'),
 ])]
 final class ProblemDetails
 {

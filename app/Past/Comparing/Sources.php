@@ -10,6 +10,7 @@ use App\Models\Document;
 use App\Models\DraftStep;
 use App\Models\RecoveryPoint;
 use App\Models\RecoveryPointItem;
+use App\Models\SessionItem;
 use App\Models\User;
 use App\Models\Version;
 use App\Support\Refused;
@@ -21,7 +22,7 @@ use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 /** Finds the contents that a document has and had. */
 final readonly class Sources
 {
-    public const PATTERN = 'draft|file|base|(?:version|point|step)-\d{1,18}';
+    public const PATTERN = 'draft|file|base|(?:version|point|step|session)-\d{1,18}';
 
     public function __construct(private DiskContentStore $contents, private DraftDesk $drafts, private Steps $steps) {}
 
@@ -37,6 +38,7 @@ final readonly class Sources
             'version' => $this->version($document, (int) $number),
             'point' => $this->point($document, (int) $number, $person),
             'step' => $this->step($document, (int) $number),
+            'session' => $this->session($document, (int) $number, $person),
             default => throw new NotFoundHttpException,
         };
     }
@@ -103,6 +105,19 @@ final readonly class Sources
         $hash = $this->contents->hold($step->hash) ? $step->hash : $this->contents->putBytes($this->steps->bytes($step));
 
         return new Source($document, "step-{$id}", "step “{$step->summary}”", $hash, self::time($step->at), $step->person?->name);
+    }
+
+    /** The draft that a session has kept of the document, or of what it has become. */
+    private function session(Document $document, int $item, User $person): Source
+    {
+        $kept = SessionItem::query()->with('stage.session.person')->where('workspace_id', $document->workspace_id)
+            ->whereHas('stage.session', static fn ($session) => $session->readableBy($person))->find($item);
+        if ($kept?->draft_hash === null) {
+            throw new NotFoundHttpException;
+        }
+        $session = $kept->stage->session;
+
+        return new Source($document, "session-{$item}", "session “{$session->name}”, stage {$kept->stage->number}", $kept->draft_hash, self::time($kept->stage->at), $session->person->name);
     }
 
     private static function time(?Carbon $at): ?string

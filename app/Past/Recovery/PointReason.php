@@ -12,5 +12,9 @@ enum PointReason: string
     case ByHand = 'by hand';
     /** What there was before a recovery chose otherwise. */
     case BeforeRecovery = 'before recovery';
+    /** What a session would have put other drafts over. */
+    case BeforeOpening = 'before opening';
+    /** The drafts of a session that were not taken. */
+    case FromSession = 'from a session';
     case BeforeBringingBack = 'before bringing back';
 }

@@ -7,6 +7,7 @@ namespace App\Past\Recovery;
 use App\Models\RecoveryPoint;
 use App\Models\User;
 use App\Models\Workspace;
+use App\Support\BulkInsert;
 use Illuminate\Support\Facades\DB;
 
 /** Makes and keeps recovery points: consistent sets of all drafts on one person's quay, the hold included. */
@@ -39,6 +40,28 @@ final class RecoveryPoints
             $this->limit($workspace, $person);
 
             return $point;
+        });
+    }
+
+    /**
+     * Keeps drafts that are not on any screen, as those of a session that were not taken.
+     *
+     * @param  array<string, array{hash: string, size: int, base: ?string}>  $drafts  by document
+     */
+    public function keep(Workspace $workspace, User $person, PointReason $reason, array $drafts): void
+    {
+        if ($drafts === []) {
+            return;
+        }
+        DB::transaction(function () use ($workspace, $person, $reason, $drafts): void {
+            DB::table('users')->where('id', $person->id)->lockForUpdate()->first();
+            $point = RecoveryPoint::query()->create(['workspace_id' => $workspace->id, 'user_id' => $person->id, 'reason' => $reason->value, 'digest' => '', 'newest_step' => (int) DB::table('draft_steps')->max('id'), 'at' => now()]);
+            BulkInsert::into('recovery_point_items', array_map(
+                static fn (int|string $id, array $draft): array => ['recovery_point_id' => $point->id, 'document_id' => (string) $id, 'hash' => $draft['hash'], 'size' => $draft['size'], 'base_hash' => $draft['base']],
+                array_keys($drafts), $drafts,
+            ));
+            $point->update(['digest' => self::digest($point->id)]);
+            $this->limit($workspace, $person);
         });
     }
 

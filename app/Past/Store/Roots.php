@@ -11,7 +11,7 @@ use Hafenbuch\Core\Plan\Action;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 
-/** Everything that refers to contents: drafts, versions, steps, recovery points, and the entries that can still be taken back. */
+/** Everything that refers to contents: drafts, versions, steps, recovery points, sessions, and the entries that can still be taken back. */
 final class Roots
 {
     private const CHUNK = 5000;
@@ -31,6 +31,11 @@ final class Roots
         yield from $this->of($documents('drafts')->whereNotNull('base_hash'), 'document_id', 'base_hash', "concat('what the draft of ', path, ' was begun on')", false);
         yield from $this->of($documents('draft_steps')->whereNull('inserted'), 'draft_steps.id', 'draft_steps.hash', "concat('a step of ', path)");
         yield from $this->of($documents('recovery_point_items'), 'concat(recovery_point_id, document_id)', 'hash', "concat('recovery point ', recovery_point_id, ' of ', path)");
+        $items = static fn (): Builder => DB::table('session_items')->join('session_stages', 'session_stages.id', '=', 'session_stage_id')->join('kept_sessions', 'kept_sessions.id', '=', 'kept_session_id');
+        yield from $this->of($items()->whereNotNull('draft_hash'), 'session_items.id', 'draft_hash', "concat('the draft of ', path, ' in the session ', name)");
+        yield from $this->of($items()->whereNotNull('base_hash'), 'session_items.id', 'base_hash', "concat('what the draft of ', path, ' in the session ', name, ' was begun on')", false);
+        yield from $this->of($items()->whereNotNull('steps_hash'), 'session_items.id', 'steps_hash', "concat('the steps of ', path, ' in the session ', name)");
+        yield from $this->of(DB::table('session_contents')->join('session_stages', 'session_stages.id', '=', 'session_stage_id')->join('kept_sessions', 'kept_sessions.id', '=', 'kept_session_id'), "concat(session_stage_id, ' ', hash)", 'hash', "concat('a step in the session ', name)");
         yield from $this->of(DB::table('documents')->whereNotNull('saved_hash'), 'documents.id', 'saved_hash', "concat('the file ', path)", false);
         yield from $this->operations();
     }

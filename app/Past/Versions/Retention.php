@@ -129,7 +129,7 @@ final readonly class Retention
                 $fact->number === 0 => 'is the content as found, which always stays',
                 $fact->number === $newest => 'is the newest, which always stays',
                 $fact->isLabelled => 'has a label. Take the label away first, if it is to go',
-                $fact->isNeeded => 'is what the draft was begun on. Save or discard the draft first',
+                $fact->isNeeded => 'is what the draft, or one that a session has kept, was begun on. Save or discard the draft or delete the session first',
                 default => null,
             };
             if ($why !== null) {
@@ -166,11 +166,12 @@ final readonly class Retention
             ->groupBy('document_id')->havingRaw('count(*) > 1')->pluck('document_id')->all();
         foreach (array_chunk($ids, self::DOCUMENTS_AT_ONCE) as $chunk) {
             $documents = DB::table('documents')->leftJoin('drafts', 'drafts.document_id', '=', 'documents.id')->whereIn('documents.id', $chunk)->get(['documents.id', 'path', 'format', 'base_hash'])->keyBy('id');
+            $begunOn = array_fill_keys(DB::table('session_items')->whereIn('document_id', $chunk)->whereNotNull('base_hash')->pluck('base_hash')->all(), true);
             $found = [];
             foreach (DB::table('versions')->whereIn('document_id', $chunk)->orderBy('document_id')->orderBy('number')->selectRaw('document_id, number, hash, label, unix_timestamp(at) as at')->cursor() as $version) {
                 $document = $documents[$version->document_id];
                 $found[$version->document_id] ??= ['path' => $document->path, 'format' => $document->format, 'facts' => [], 'hashes' => []];
-                $found[$version->document_id]['facts'][] = new VersionFact($version->number, (int) $version->at, $version->label !== null, $version->hash === $document->base_hash);
+                $found[$version->document_id]['facts'][] = new VersionFact($version->number, (int) $version->at, $version->label !== null, $version->hash === $document->base_hash || isset($begunOn[$version->hash]));
                 $found[$version->document_id]['hashes'][$version->number] = $version->hash;
             }
             yield from $found;

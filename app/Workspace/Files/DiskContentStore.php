@@ -72,7 +72,7 @@ final readonly class DiskContentStore implements ContentStore
         $this->makeFolder(dirname($temporary));
         $file = @fopen($temporary, 'xb') ?: throw UnableToWrite::content('no file can be made in '.dirname($temporary).': '.Trouble::last());
         try {
-            $hash = $this->copy($content, $file, $mustSync, $known);
+            $hash = $this->copy($content, $file, $temporary, $mustSync, $known);
         } catch (UnableToWrite $failure) {
             @unlink($temporary);
 
@@ -103,7 +103,7 @@ final readonly class DiskContentStore implements ContentStore
 
     public function putBytes(string $bytes): string
     {
-        $hash = hash('sha256', $bytes);
+        $hash = Sha256::of($bytes);
         if (! $this->hold($hash)) {
             [$temporary] = $this->take(self::stream($bytes), true, $hash);
             $this->syncAll($this->settle($temporary, $hash));
@@ -200,7 +200,7 @@ final readonly class DiskContentStore implements ContentStore
     /** Whether a content is what its name says. */
     public function isSound(string $hash): bool
     {
-        return @hash_file('sha256', $this->disk->path(self::name($hash))) === $hash;
+        return Sha256::ofFile($this->disk->path(self::name($hash))) === $hash;
     }
 
     /**
@@ -212,7 +212,7 @@ final readonly class DiskContentStore implements ContentStore
     {
         $bytes = $this->bytes($hash);
 
-        return hash('sha256', $bytes) === $hash ? $bytes : throw UnableToRead::damaged($hash);
+        return Sha256::of($bytes) === $hash ? $bytes : throw UnableToRead::damaged($hash);
     }
 
     /** @return resource */
@@ -260,28 +260,36 @@ final readonly class DiskContentStore implements ContentStore
     /**
      * @param  resource  $from
      * @param  resource  $to
+     * @param  string  $path  of `$to`
      */
-    private function copy($from, $to, bool $mustSync, ?string $known): string
+    private function copy($from, $to, string $path, bool $mustSync, ?string $known): string
     {
         Trouble::forget();
-        $context = $known === null ? hash_init('sha256') : null;
+        $size = 0;
+        $chunk = '';
+        $said = fstat($from)['size'] ?? PHP_INT_MAX;
+        // One piece spares reading it again for its hash.
+        $isOnePiece = $known === null && $said <= Sha256::AT_ONCE;
         while (! feof($from)) {
-            $chunk = fread($from, 1 << 18);
-            if ($chunk === false) {
+            $next = $isOnePiece ? stream_get_contents($from, Sha256::AT_ONCE) : fread($from, 1 << 18);
+            if ($next === false) {
                 throw UnableToWrite::content('what is to be kept cannot be read: '.Trouble::last());
             }
+            if ($next === '') {
+                continue;
+            }
+            $chunk = $next;
             if (@fwrite($to, $chunk) !== strlen($chunk)) {
                 throw UnableToWrite::content(Trouble::writing($to));
             }
-            if ($context !== null) {
-                hash_update($context, $chunk);
-            }
+            $size += strlen($chunk);
         }
         if (! @fflush($to) || ($mustSync && ! @fsync($to))) {
             throw UnableToWrite::content(Trouble::last());
         }
 
-        return $context === null ? (string) $known : hash_final($context);
+        // Of what did not come as one piece it is found from what is on the disk now, which is what will be read.
+        return $known ?? ($size === strlen($chunk) ? Sha256::of($chunk) : Sha256::ofFile($path)) ?? throw UnableToWrite::content(Trouble::last());
     }
 
     /** @return list<string> the folders that have a new entry, which is not on the disk yet */

@@ -37,22 +37,22 @@ final readonly class DocumentIndex
     }
 
     /**
-     * Records the saved contents of many documents with few statements.
+     * Records contents of many documents, for one of the two layers, with few statements.
      *
      * @param  list<array{Document, string}>  $documents  each with the hash of its content
      * @return list<IndexedContent> in that order
      */
-    public function recordSaved(array $documents): array
+    public function recordMany(array $documents, bool $inDraft): array
     {
         $analyses = $rows = [];
         foreach ($documents as [$document, $hash]) {
             $analyses[] = $analysis = $this->read($document, $this->contents->kept($hash));
             foreach ($analysis->references as $row) {
-                $rows[] = ['workspace_id' => $document->workspace_id, 'document_id' => $document->id, 'in_draft' => false] + $row;
+                $rows[] = ['workspace_id' => $document->workspace_id, 'document_id' => $document->id, 'in_draft' => $inDraft] + $row;
             }
         }
         foreach (array_chunk(array_map(static fn (array $one): string => $one[0]->id, $documents), 500) as $ids) {
-            DB::table('document_references')->whereIn('document_id', $ids)->where('in_draft', false)->delete();
+            DB::table('document_references')->whereIn('document_id', $ids)->where('in_draft', $inDraft)->delete();
         }
         BulkInsert::into('document_references', $rows);
 

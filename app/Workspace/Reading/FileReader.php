@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Workspace\Reading;
 
+use App\Workspace\Files\Sha256;
 use App\Workspace\Files\WorkspaceFiles;
 use Hafenbuch\Core\Path\InvalidPath;
 use Hafenbuch\Core\Write\UnableToRead;
@@ -33,7 +34,7 @@ final readonly class FileReader
         $isRead = $isLink || $this->contents->isRead($path, $size);
         try {
             $bytes = $isRead ? $this->files->bytes($path) : '';
-            $hash = $isRead ? hash('sha256', $bytes) : $this->files->contentHash($path);
+            $hash = $isRead ? Sha256::of($bytes) : $this->files->contentHash($path);
         } catch (UnableToRead|InvalidPath) {
             return new FileReport($path, null, $seenAt, null, null, []);
         }

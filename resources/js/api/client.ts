@@ -37,6 +37,19 @@ export type RecoveryDocument = Schemas['RecoveryDocument'];
 export type Watch = Schemas['Watch'];
 export type RetentionRule = Schemas['RetentionRule'];
 export type RetentionPolicy = Schemas['RetentionPolicy'];
+export type KeptSession = Schemas['KeptSession'];
+export type SessionStage = Schemas['SessionStage'];
+export type SessionContents = Schemas['SessionContents'];
+export type SessionItem = Schemas['SessionItem'];
+export type SessionDifference = Schemas['SessionDifference'];
+export type OpeningLine = Schemas['OpeningLine'];
+export type OpenSession = Schemas['OpenSession'];
+export type Wish = Schemas['Wish'];
+export type Preferences = Schemas['Preferences'];
+export type SomePreferences = Schemas['SomePreferences'];
+export type LookSettings = Schemas['LookSettings'];
+export type DocumentViews = Schemas['DocumentViews'];
+export type NamedView = Schemas['DocumentView'];
 export type ThinningPreview = Schemas['ThinningPreview'];
 
 /** A failure that the server has explained (RFC 9457), or that kept us from reaching it (status 0). */

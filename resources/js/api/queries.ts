@@ -23,10 +23,15 @@ export const queryClient = new QueryClient({
 export const keys = {
     session: ['session'] as const,
     workspaces: ['workspaces'] as const,
+    sessions: ['sessions'] as const,
+    preferences: ['preferences'] as const,
+    openSession: (workspace: string) => [workspace, 'session'] as const,
     quay: (workspace: string) => [workspace, 'quay'] as const,
     decisions: (workspace: string) => [workspace, 'decisions'] as const,
     plan: (workspace: string, decisions: unknown) => [workspace, 'plan', decisions] as const,
     document: (workspace: string, id: string) => [workspace, 'document', id] as const,
+    // Not under the document: edits change nothing of it.
+    views: (workspace: string, id: string) => [workspace, 'views', id] as const,
     found: (workspace: string, words: string) => [workspace, 'found', words] as const,
     series: (workspace: string, id: string) => [workspace, 'document', id, 'series'] as const,
     versions: (workspace: string, id: string) => [workspace, 'document', id, 'versions'] as const,
@@ -47,6 +52,8 @@ const quayQuery = (workspace: string) => ({
     queryFn: () => answer(api.GET('/workspaces/{workspace}/quay', { params: { path: { workspace } } })),
 });
 
+export const preferencesQuery = { queryKey: keys.preferences, queryFn: () => answer(api.GET('/preferences')), staleTime: 300_000 };
+
 export function useSession() {
     return useQuery(sessionQuery);
 }
@@ -58,6 +65,7 @@ export function askAhead(address: string): void {
     if (workspace) {
         void queryClient.prefetchQuery(quayQuery(decodeURIComponent(workspace)));
         void queryClient.prefetchQuery(workspacesQuery);
+        void queryClient.prefetchQuery(preferencesQuery);
     }
 }
 

@@ -1,6 +1,6 @@
 import { type QueryClient, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef } from 'react';
-import { answer, api, type Folder, type Plan, type Quay, type Row } from './client';
+import { answer, api, type Folder, type OpenSession, type Plan, type Quay, type Row } from './client';
 import { canWaitForNews } from './newsPlace';
 import { keys } from './queries';
 import { visit } from './visit';
@@ -20,6 +20,10 @@ const WAIT_SECONDS = 50;
 const SLOW_SECONDS = 15;
 /** What happens at once is told together. */
 const LEAST_MS = 100;
+
+/** So long after an edit it is looked again in how much that which is open differs from its session. */
+const SESSION_MS = 10_000;
+let sessionTimer: ReturnType<typeof setTimeout> | undefined;
 
 let lastActive = Date.now();
 
@@ -90,6 +94,14 @@ export function usePulse(workspace: string): boolean {
         if (topics.size > 0) {
             lastActive = Date.now();
         }
+        if (topics.has('quay')) {
+            again('session');
+        } else if (topics.has('documents') || topics.has('edits')) {
+            lookAtSession(client, workspace);
+        }
+        if (topics.has('documents') || topics.has('quay')) {
+            client.invalidateQueries({ queryKey: keys.sessions });
+        }
         if (topics.has('logbook')) {
             again('logbook');
         }
@@ -108,6 +120,19 @@ export function usePulse(workspace: string): boolean {
         }
     }, [data, client, workspace]);
     return !pulse.isError;
+}
+
+/** In how much that which is open differs from its session is said by the way; where many write, nobody asks for it at every key. */
+function lookAtSession(client: QueryClient, workspace: string): void {
+    const queryKey = keys.openSession(workspace);
+    if (client.getQueryData<OpenSession>(queryKey)?.name) {
+        if (sessionTimer === undefined) {
+            sessionTimer = setTimeout(() => {
+                sessionTimer = undefined;
+                client.invalidateQueries({ queryKey });
+            }, SESSION_MS);
+        }
+    }
 }
 
 /** Drafts were written on, and nothing else has changed: only what shows these documents is asked for again. */

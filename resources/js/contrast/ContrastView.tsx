@@ -1,9 +1,11 @@
 import { useState } from 'react';
 import styled from 'styled-components';
-import type { Contrast, ContrastSide } from '../api/client';
+import type { Contrast, ContrastSide, LookSettings } from '../api/client';
+import { useLook } from '../looks/useLooks';
 import { font } from '../theme/tokens';
 import { TextButton } from '../ui/Button';
 import { Empty } from '../ui/Empty';
+import { useWatched, Watched } from '../ui/watched';
 import { fileName, moment, size } from '../ui/words';
 import { FactTable } from './FactTable';
 import { MergePane } from './MergePane';
@@ -22,6 +24,8 @@ const Side = styled.div<{ $past: boolean }>`
     p { font-size: 13px; color: var(--ink-soft); overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
     p span { background: var(--paper); padding: 0 4px; margin-left: -4px; }
 `;
+const NO_LOOK = new Watched<LookSettings>({});
+
 interface Props {
     workspace: string;
     left: Source;
@@ -32,7 +36,9 @@ interface Props {
 export function ContrastView({ workspace, left, right }: Props) {
     const contrast = useContrast(workspace, left, right);
     const [isWhole, setWhole] = useState(false);
-    const [look, setLook] = useState<'beside' | 'over' | 'source'>('beside');
+    const keeper = useLook(workspace, right.id);
+    const look = useWatched(keeper?.state ?? NO_LOOK).compare ?? 'beside';
+    const setLook = (compare: 'beside' | 'over' | 'source') => keeper?.change({ compare });
     const data = contrast.data;
     if (!data) {
         return (

@@ -2,10 +2,12 @@ import { useQuery } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import { useNavigate, useOutletContext, useParams, useSearchParams } from 'react-router';
 import styled from 'styled-components';
-import { answer, api, Problem, type Reference } from '../api/client';
+import { answer, api, type LookSettings, Problem, type Reference } from '../api/client';
 import { keys } from '../api/queries';
 import { usePast } from '../history/usePast';
 import { stepCommands, useStepping } from '../history/useStepping';
+import { useLook } from '../looks/useLooks';
+import { ViewsSheet } from '../looks/ViewsSheet';
 import { useDecisions } from '../plan/decisions';
 import { useDocumentActions } from '../plan/useDocumentActions';
 import { States } from '../quay/States';
@@ -14,11 +16,13 @@ import type { FrameContext } from '../shell/context';
 import { ViewHead } from '../shell/ViewHead';
 import { font } from '../theme/tokens';
 import { Button, TextButton } from '../ui/Button';
+import { Divider } from '../ui/Divider';
 import { Empty } from '../ui/Empty';
 import { Menu, type MenuEntry } from '../ui/Menu';
 import { Notice } from '../ui/Notice';
 import { isUnsaved } from '../ui/rows';
 import { useNow } from '../ui/useNow';
+import { useWatched, Watched } from '../ui/watched';
 import { ago, count, fileName, folder, readable, size } from '../ui/words';
 import { AddSheet } from './AddSheet';
 import { BothSheet } from './BothSheet';
@@ -31,14 +35,16 @@ import type { Keeping } from './OpenDraft';
 import { PointSheet } from './PointSheet';
 import { Preview } from './Preview';
 import { References } from './References';
+import { SidePart } from './SidePart';
 import { useDraft } from './useDraft';
 import { useEdits } from './useEdits';
 import { Versions } from './Versions';
 
-const View = styled.div`display: grid; grid-template: auto minmax(0, 1fr) / minmax(0, 1fr) 344px; height: 100%; > header { grid-column: 1 / -1; padding-left: 16px; }`;
+const View = styled.div<{
+    $side: number;
+}>`position: relative; display: grid; grid-template: auto minmax(0, 1fr) / minmax(0, 1fr) ${(p) => p.$side}px; height: 100%; > header { grid-column: 1 / -1; padding-left: 16px; }`;
 const Source = styled.section`display: flex; flex-direction: column; min-height: 0; min-width: 0; > div:last-of-type { flex: 1; min-height: 0; }`;
 const Side = styled.aside`border-left: 1px solid var(--rule-strong); overflow-y: auto; background: var(--sheet); display: flex; flex-direction: column; gap: 18px; padding: 14px 18px 24px;`;
-const Part = styled.section`h2 { font: 600 13px ${font.plain}; color: var(--ink-soft); border-bottom: 1px solid var(--rule-strong); padding-bottom: 3px; margin-bottom: 8px; }`;
 const Facts = styled.p`font: 12px/1.5 ${font.mono}; color: var(--ink-soft); overflow-wrap: anywhere;`;
 const Bar = styled.div<{ $stop: boolean }>`
     padding: 5px 16px; font-size: 13.5px; border-bottom: 1px solid var(--rule); display: flex; gap: 14px; flex-wrap: wrap;
@@ -54,6 +60,12 @@ const WORDS: Record<Keeping, string> = {
 };
 
 const NONE: Reference[] = [];
+/** Until it is known how the document is looked at. */
+const NO_LOOK = new Watched<LookSettings>({});
+/** What stands beside the content, in pixels. */
+const SIDE = 344;
+const SIDE_LEAST = 220;
+const SIDE_MOST = 900;
 
 export function DocumentView() {
     const { workspace = '', id = '' } = useParams();
@@ -76,6 +88,14 @@ function OneDocument({ workspace, id }: { workspace: string; id: string }) {
         shownRow?.path ?? '',
     );
     const past = usePast(workspace, id);
+    const keeper = useLook(workspace, id);
+    const look = useWatched(keeper?.state ?? NO_LOOK);
+    const [lookedLike, setLookedLike] = useState<LookSettings | null>(null);
+    const [hasViews, setViews] = useState(false);
+    const side = look.side ?? SIDE;
+    const closed = look.closedParts ?? [];
+    const turn = (name: string) =>
+        keeper?.change({ closedParts: closed.includes(name) ? closed.filter((one) => one !== name) : [...closed, name] });
     const [isBoth, setBoth] = useState(false);
     const edits = useEdits(workspace, id, draft);
     const [pointing, setPointing] = useState<Reference[] | null>(null);
@@ -114,6 +134,7 @@ function OneDocument({ workspace, id }: { workspace: string; id: string }) {
     const stepping = useStepping(workspace, id, edits.goTo);
     useCommands([
         ...(canStep ? stepCommands(stepping, past.steps.data) : []),
+        { name: 'Views of this document: keep one, look like another …', keys: 'i', run: () => setViews(true) },
         { name: 'The past of this document', keys: 'p', run: () => navigate(`/w/${workspace}/documents/${id}/past`) },
         ...(canDecide
             ? [
@@ -148,7 +169,7 @@ function OneDocument({ workspace, id }: { workspace: string; id: string }) {
     const isLink = row.format === 'link';
     const isPicture = /^(image|audio|video)\//.test(document.mediaType);
     return (
-        <View>
+        <View $side={side}>
             <ViewHead title={name} sub={row.path}>
                 {choices[id] && <span>decided: {choices[id]?.kind}</span>}
                 <input
@@ -170,6 +191,7 @@ function OneDocument({ workspace, id }: { workspace: string; id: string }) {
                             .entries(row)
                             .map((entry) => (entry.name.endsWith('…') && !entry.name.includes('with all below') ? onQuay(entry) : entry)),
                         { name: 'Replace its content from this computer …', apart: true, run: () => upload.current?.click() },
+                        { name: 'Views …', keys: 'i', run: () => setViews(true) },
                         {
                             name: 'New document from this one …',
                             run: () =>
@@ -235,8 +257,16 @@ function OneDocument({ workspace, id }: { workspace: string; id: string }) {
                 )}
                 {document.note && <Notice>{document.note}</Notice>}
                 <div>
-                    {document.isText ? (
-                        loaded ? (
+                    {document.isText && isPicture && look.shown === 'preview' ? (
+                        <Preview
+                            document={document}
+                            workspace={workspace}
+                            large
+                            zoom={look.zoom}
+                            onZoom={(zoom) => keeper?.change({ zoom })}
+                        />
+                    ) : document.isText ? (
+                        loaded && keeper ? (
                             <Editor
                                 path={row.path}
                                 text={loaded.text}
@@ -245,6 +275,8 @@ function OneDocument({ workspace, id }: { workspace: string; id: string }) {
                                 isFixed={isLockedByOther || isLook || isHeld}
                                 onEdit={(load, changes, now) => draft.type(load, changes, now)}
                                 onOpen={(target) => navigate(`/w/${workspace}/documents/${target}`)}
+                                keeper={keeper}
+                                look={lookedLike}
                             />
                         ) : (
                             <Empty title={problem ? 'The content cannot be read' : 'Reading …'}>{problem && <p>{problem}</p>}</Empty>
@@ -252,7 +284,13 @@ function OneDocument({ workspace, id }: { workspace: string; id: string }) {
                     ) : isLink ? (
                         <LinkPlace document={document} workspace={workspace} />
                     ) : isPicture ? (
-                        <Preview document={document} workspace={workspace} large />
+                        <Preview
+                            document={document}
+                            workspace={workspace}
+                            large
+                            zoom={look.zoom}
+                            onZoom={(zoom) => keeper?.change({ zoom })}
+                        />
                     ) : (
                         <Empty title="Nothing to show here">
                             <p>{readable(fileName(row.path))} is kept, hashed and saved like any other file, but its content is no text.</p>
@@ -261,18 +299,31 @@ function OneDocument({ workspace, id }: { workspace: string; id: string }) {
                 </div>
             </Source>
             <Side aria-label="About this document">
-                <Part>
+                <SidePart>
                     <States row={row} />
-                </Part>
-                {document.isText && isPicture && <Preview document={document} workspace={workspace} />}
+                </SidePart>
+                {document.isText && isPicture && (
+                    <SidePart name="picture" title="Its picture" closed={closed} onTurn={turn}>
+                        {look.shown !== 'preview' && <Preview document={document} workspace={workspace} />}
+                        <p style={{ paddingTop: 4 }}>
+                            <TextButton onPress={() => keeper?.change({ shown: look.shown === 'preview' ? 'source' : 'preview' })}>
+                                {look.shown === 'preview' ? 'show the source' : 'show it large, in place of the source'}
+                            </TextButton>
+                        </p>
+                    </SidePart>
+                )}
                 {document.fields.length > 0 && (
-                    <Part style={{ display: 'flex', flexDirection: 'column', gap: 10 }}>
+                    <SidePart style={{ display: 'flex', flexDirection: 'column', gap: 10 }}>
                         <Fields document={document} onWrite={edits.writeField} />
-                    </Part>
+                    </SidePart>
                 )}
                 {edits.problem && <Notice stop>{edits.problem}</Notice>}
-                <Part>
-                    <h2>Refers to ({count(document.refersTo.length, 'reference')})</h2>
+                <SidePart
+                    name="refers-to"
+                    title={`Refers to (${count(document.refersTo.length, 'reference')})`}
+                    closed={closed}
+                    onTurn={turn}
+                >
                     {document.refersTo.length > 0 ? (
                         <References
                             references={document.refersTo}
@@ -288,30 +339,53 @@ function OneDocument({ workspace, id }: { workspace: string; id: string }) {
                             <TextButton onPress={() => setAdding(true)}>Add a reference …</TextButton>
                         </p>
                     )}
-                </Part>
-                <Part>
-                    <h2>Referred to by ({count(document.referredBy.length, 'reference')})</h2>
+                </SidePart>
+                <SidePart
+                    name="referred-by"
+                    title={`Referred to by (${count(document.referredBy.length, 'reference')})`}
+                    closed={closed}
+                    onTurn={turn}
+                >
                     {document.referredBy.length > 0 ? (
                         <References references={document.referredBy} workspace={workspace} incoming />
                     ) : (
                         <p>Nothing{document.mentionedIn.length > 0 ? ' that is known' : ''}.</p>
                     )}
                     {document.mentionedIn.length > 0 && <Mentions mentions={document.mentionedIn} workspace={workspace} />}
-                </Part>
-                <Part>
-                    <h2>Its past</h2>
+                </SidePart>
+                <SidePart name="past" title="Its past" closed={closed} onTurn={turn}>
                     <Versions workspace={workspace} id={id} past={past} onStep={canStep ? stepping.step : undefined} />
-                </Part>
+                </SidePart>
                 {(document.madeFrom || document.madeFromIt.length > 0) && (
-                    <Part>
-                        <h2>Where it comes from, where it went</h2>
+                    <SidePart name="lineage" title="Where it comes from, where it went" closed={closed} onTurn={turn}>
                         <Lineage document={document} workspace={workspace} />
-                    </Part>
+                    </SidePart>
                 )}
                 <Facts>
                     {row.format}, {size(row.size)}, revision {row.revision}
                 </Facts>
             </Side>
+            <Divider
+                label="Width of what stands beside the content"
+                value={side}
+                least={SIDE_LEAST}
+                most={SIDE_MOST}
+                onChange={(to) => keeper?.change({ side: to })}
+            />
+            {hasViews && keeper && (
+                <ViewsSheet
+                    workspace={workspace}
+                    id={id}
+                    name={name}
+                    keeper={keeper}
+                    onLook={(view) => {
+                        keeper.state.set(view);
+                        keeper.touch();
+                        setLookedLike({ ...view });
+                    }}
+                    onClose={() => setViews(false)}
+                />
+            )}
             {isBoth && keeping === 'moved on' && (
                 <BothSheet
                     workspace={workspace}

@@ -2,7 +2,9 @@ import { type ChangeSet, Compartment, EditorState, type Text } from '@codemirror
 import { EditorView } from '@codemirror/view';
 import { basicSetup } from 'codemirror';
 import { useEffect, useRef } from 'react';
-import type { Reference } from '../api/client';
+import type { LookSettings, Reference } from '../api/client';
+import { lookLike, lookOf } from '../looks/editorLook';
+import type { LookKeeper } from '../looks/LookKeeper';
 import { sourceOf } from '../ui/source';
 import { references as referenceMarks, showReferences } from './underlines';
 
@@ -16,9 +18,13 @@ interface Props {
     isFixed?: boolean;
     onEdit: (load: number, changes: ChangeSet, now: Text) => void;
     onOpen: (id: string) => void;
+    /** How the text is looked at. */
+    keeper: LookKeeper;
+    /** A view that was chosen; another object is looked at anew. */
+    look: LookSettings | null;
 }
 
-export function Editor({ path, text, load, references, isFixed, onEdit, onOpen }: Props) {
+export function Editor({ path, text, load, references, isFixed, onEdit, onOpen, keeper, look }: Props) {
     const place = useRef<HTMLDivElement>(null);
     const editor = useRef<EditorView | null>(null);
     const fixing = useRef(new Compartment());
@@ -40,18 +46,34 @@ export function Editor({ path, text, load, references, isFixed, onEdit, onOpen }
                     fixing.current.of(EditorState.readOnly.of(isFixed ?? false)),
                     EditorView.contentAttributes.of({ 'aria-label': `Source of ${path}` }),
                     referenceMarks((id) => latest.current.onOpen(id)),
-                    EditorView.updateListener.of(
-                        (update) => update.docChanged && latest.current.onEdit(load, update.changes, update.state.doc),
-                    ),
+                    EditorView.updateListener.of((update) => {
+                        if (update.docChanged) {
+                            latest.current.onEdit(load, update.changes, update.state.doc);
+                        }
+                        keeper.touch();
+                    }),
+                    EditorView.domEventHandlers({ scroll: () => keeper.touch() }),
                 ],
             }),
         });
         editor.current = view;
+        lookLike(view, keeper.now());
+        keeper.ofEditor = () => lookOf(view);
         return () => {
+            // What came from elsewhere than the editor is looked at where the text before it was.
+            keeper.state.set(keeper.now());
+            keeper.ofEditor = null;
             editor.current = null;
             view.destroy();
         };
-    }, [load, path]);
+    }, [load, path, keeper]);
+
+    useEffect(() => {
+        if (look && editor.current) {
+            lookLike(editor.current, look);
+            editor.current.focus();
+        }
+    }, [look]);
 
     useEffect(() => {
         editor.current?.dispatch({ effects: fixing.current.reconfigure(EditorState.readOnly.of(isFixed ?? false)) });

@@ -1,18 +1,34 @@
 import styled from 'styled-components';
 import type { Document } from '../api/client';
+import { Button } from '../ui/Button';
 import { Drawing } from '../ui/Drawing';
 import { fileName } from '../ui/words';
 
 const Place = styled.div<{ $large?: boolean }>`
-    display: grid; place-items: center; background: var(--paper); ${(p) => (p.$large ? 'height: 100%; padding: 24px;' : 'border: 1px solid var(--rule); padding: 8px;')}
+    position: relative; background: var(--paper); overflow: auto; ${(p) => (p.$large ? 'height: 100%; padding: 24px;' : 'border: 1px solid var(--rule); padding: 8px;')}
+    > div:last-child { display: grid; place-items: center; ${(p) => p.$large && 'width: 100%; height: 100%;'} }
     iframe { border: 0; width: 100%; height: ${(p) => (p.$large ? '100%' : '190px')}; background: #fff; }
     img, video { max-width: 100%; max-height: ${(p) => (p.$large ? '100%' : '180px')}; min-height: 0; }
     p { font-size: 14px; color: var(--ink-soft); padding: 20px; text-align: center; }
     audio { width: min(420px, 100%); }
 `;
 
+const Zoom = styled.div`position: sticky; left: 0; top: 0; z-index: 1; float: right; display: flex; background: var(--sheet); border: 1px solid var(--rule-strong); border-radius: 3px; margin: -14px -14px 0 0;`;
+
 /** Pictures, sound and video show themselves. */
-export function Preview({ document, workspace, large }: { document: Document; workspace: string; large?: boolean }) {
+interface Props {
+    document: Document;
+    workspace: string;
+    large?: boolean;
+    zoom?: number;
+    onZoom?: (zoom: number) => void;
+}
+
+const STEP = 1.25;
+const LEAST = 0.25;
+const MOST = 8;
+
+export function Preview({ document, workspace, large, zoom = 1, onZoom }: Props) {
     const { row, mediaType } = document;
     const url = `/api/workspaces/${workspace}/documents/${row.id}/file?revision=${row.revision}`;
     // What it places may have changed too.
@@ -20,17 +36,32 @@ export function Preview({ document, workspace, large }: { document: Document; wo
     const name = row.title ?? fileName(row.path);
     return (
         <Place $large={large}>
-            {mediaType === 'image/svg+xml' && document.note ? (
-                <p>It is drawn as soon as its source is well-formed again.</p>
-            ) : mediaType === 'image/svg+xml' ? (
-                <Drawing workspace={workspace} path={row.path} name={`Picture of ${name}`} state={revisions} />
-            ) : (
-                mediaType.startsWith('image/') && <img src={url} alt={name} />
+            {large && onZoom && mediaType.startsWith('image/') && (
+                <Zoom role="group" aria-label="Zoom">
+                    <Button $quiet aria-label="Smaller" isDisabled={zoom <= LEAST} onPress={() => onZoom(Math.max(LEAST, zoom / STEP))}>
+                        –
+                    </Button>
+                    <Button $quiet aria-label="As large as the frame" onPress={() => onZoom(1)}>
+                        {Math.round(100 * zoom)} %
+                    </Button>
+                    <Button $quiet aria-label="Larger" isDisabled={zoom >= MOST} onPress={() => onZoom(Math.min(MOST, zoom * STEP))}>
+                        +
+                    </Button>
+                </Zoom>
             )}
-            {/* biome-ignore lint/a11y/useMediaCaption: the workspace's own sounds have no captions */}
-            {mediaType.startsWith('audio/') && <audio src={url} controls aria-label={name} />}
-            {/* biome-ignore lint/a11y/useMediaCaption: likewise */}
-            {mediaType.startsWith('video/') && <video src={url} controls aria-label={name} />}
+            <div style={large && zoom !== 1 ? { width: `${100 * zoom}%`, height: `${100 * zoom}%` } : undefined}>
+                {mediaType === 'image/svg+xml' && document.note ? (
+                    <p>It is drawn as soon as its source is well-formed again.</p>
+                ) : mediaType === 'image/svg+xml' ? (
+                    <Drawing workspace={workspace} path={row.path} name={`Picture of ${name}`} state={revisions} />
+                ) : (
+                    mediaType.startsWith('image/') && <img src={url} alt={name} />
+                )}
+                {/* biome-ignore lint/a11y/useMediaCaption: the workspace's own sounds have no captions */}
+                {mediaType.startsWith('audio/') && <audio src={url} controls aria-label={name} />}
+                {/* biome-ignore lint/a11y/useMediaCaption: likewise */}
+                {mediaType.startsWith('video/') && <video src={url} controls aria-label={name} />}
+            </div>
         </Place>
     );
 }

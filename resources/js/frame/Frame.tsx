@@ -4,7 +4,9 @@ import { NavLink, Outlet, useNavigate, useParams } from 'react-router';
 import styled from 'styled-components';
 import { answer, api, type Person, type Row } from '../api/client';
 import { changePerson, useQuay, useWorkspaces } from '../api/queries';
+import { usePreferences } from '../api/usePreferences';
 import { usePulse } from '../api/usePulse';
+import { SessionLine } from '../sessions/SessionLine';
 import { type Command, CommandBookContext } from '../shell/commands';
 import type { FrameContext, Incoming, Making } from '../shell/context';
 import { font } from '../theme/tokens';
@@ -12,7 +14,7 @@ import { Button, TextButton } from '../ui/Button';
 import { later, loadTheRest } from '../ui/later';
 import { Notice } from '../ui/Notice';
 import { isUnsaved } from '../ui/rows';
-import { useTheme } from '../ui/useTheme';
+import { showTheme, themeOfMachine } from '../ui/theme';
 import { fileName } from '../ui/words';
 import { Kept } from '../watch/Kept';
 import { useUnsent } from '../watch/useUnsent';
@@ -23,12 +25,15 @@ import { useFocusHome } from './useFocusHome';
 import { useLeaving } from './useLeaving';
 import { useRecoveryOffer } from './useRecoveryOffer';
 import { useShortcuts } from './useShortcuts';
+import { WorkspaceSwitch } from './WorkspaceSwitch';
 
 const SetAsideSheet = later(async () => (await import('../copy/SetAsideSheet')).SetAsideSheet);
 const NewSheet = later(async () => (await import('../open/NewSheet')).NewSheet);
 const OpenSheet = later(async () => (await import('../open/OpenSheet')).OpenSheet);
 const UploadSheet = later(async () => (await import('../open/UploadSheet')).UploadSheet);
 const KeepingSheet = later(async () => (await import('../settings/KeepingSheet')).KeepingSheet);
+const KeepSheet = later(async () => (await import('../sessions/KeepSheet')).KeepSheet);
+const PreferencesSheet = later(async () => (await import('../settings/PreferencesSheet')).PreferencesSheet);
 const SettingsSheet = later(async () => (await import('../settings/SettingsSheet')).SettingsSheet);
 const WatchSheet = later(async () => (await import('../watch/WatchSheet')).WatchSheet);
 const LeaveSheet = later(async () => (await import('./LeaveSheet')).LeaveSheet);
@@ -42,8 +47,9 @@ const Page = styled.div`display: grid; grid-template: 46px auto minmax(0, 1fr) /
 const Top = styled.header`
     grid-column: 1 / -1; display: flex; align-items: center; gap: 16px; padding: 0 16px; border-bottom: 1px solid var(--rule-strong); background: var(--tint);
     b { font: 600 17px ${font.title}; }
-    span.place { color: var(--ink-soft); flex: 1; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
-    span.kept { font-size: 14px; white-space: nowrap; }
+    span.room { flex: 1; }
+    span.kept, span.who { font-size: 14px; white-space: nowrap; }
+    @media (max-width: 760px) { gap: 6px; padding: 0 8px; > b, > span.who, small { display: none; } > button { white-space: nowrap; } }
 `;
 const Nav = styled.nav`
     grid-row: 3; border-right: 1px solid var(--rule); padding: 12px 0; display: flex; flex-direction: column; gap: 1px;
@@ -63,12 +69,18 @@ export function Frame({ person }: { person: Person }) {
     const isReached = usePulse(workspace);
     const quay = useQuay(workspace);
     const workspaces = useWorkspaces();
-    const [theme, turnTheme] = useTheme();
-    const [sheet, setSheet] = useState<'open' | 'palette' | 'shortcuts' | 'settings' | 'keeping' | 'watch' | null>(null);
+    const preferences = usePreferences();
+    const theme = preferences.now?.colours.colours ?? themeOfMachine();
+    const turnTheme = () =>
+        void preferences
+            .change({ colours: { colours: theme === 'day' ? 'night' : 'day' } })
+            .catch((error: Error) => setTold(error.message));
+    const [sheet, setSheet] = useState<'open' | 'palette' | 'shortcuts' | 'settings' | 'keeping' | 'watch' | 'preferences' | null>(null);
     const [making, setMaking] = useState<Making | null>(null);
     const [aside, setAside] = useState<Row | null>(null);
     const [incoming, setIncoming] = useState<{ files: Incoming[]; folder: string } | null>(null);
     const [told, setTold] = useState<string | null>(null);
+    const [isKeeping, setKeeping] = useState(false);
     const book = useCommandBook();
     const name = workspaces.data?.find((one) => one.slug === workspace)?.name ?? workspace;
 
@@ -81,6 +93,12 @@ export function Frame({ person }: { person: Person }) {
             return () => clearTimeout(timer);
         }
     }, [isShown]);
+    const isThemeKnown = preferences.now !== undefined;
+    useEffect(() => {
+        if (isThemeKnown) {
+            showTheme(theme);
+        }
+    }, [isThemeKnown, theme]);
     useVisit(workspace);
     useFocusHome();
     const offer = useRecoveryOffer(workspace, person.id);
@@ -95,18 +113,30 @@ export function Frame({ person }: { person: Person }) {
         const { data } = await quay.refetch();
         await ([...(data?.rows ?? []), ...(data?.hold ?? [])].some(isUnsaved) ? setLeaving({ act, onLeave }) : onLeave());
     }
+    function say(message: string | null, seconds = 4) {
+        setSaid(message);
+        setTimeout(() => setSaid((now) => (now === message ? null : now)), 1000 * seconds);
+    }
+    async function goBack() {
+        try {
+            const done = await answer(api.POST('/workspaces/{workspace}/session/back', { params: { path: { workspace } } }));
+            await client.invalidateQueries();
+            navigate(`/w/${workspace}/quay`);
+            say(`back to what was open before: ${done.words}`, 8);
+        } catch (error) {
+            setTold((error as Error).message);
+        }
+    }
     async function makePoint() {
         try {
-            setSaid((await watch.makePoint()) ? 'recovery point made' : 'nothing new since the newest point');
-            setTimeout(() => setSaid(null), 4000);
+            say((await watch.makePoint()) ? 'recovery point made' : 'nothing new since the newest point');
         } catch (error) {
             setTold(`No recovery point was made. ${(error as Error).message}`);
         }
     }
     async function reopen() {
         const { opened } = await answer(api.POST('/workspaces/{workspace}/quay/reopen', { params: { path: { workspace } } }));
-        setSaid(opened.length > 0 ? null : 'nothing is left to open again');
-        setTimeout(() => setSaid(null), 4000);
+        say(opened.length > 0 ? null : 'nothing is left to open again');
         await client.invalidateQueries({ queryKey: [workspace] });
     }
     async function logOut() {
@@ -130,6 +160,10 @@ export function Frame({ person }: { person: Person }) {
         { name: 'The watch: autosave and recovery points …', run: () => setSheet('watch') },
         { name: 'Recovery: what the points and this browser hold', run: () => navigate(`/w/${workspace}/recovery`) },
         { name: 'What is kept, and what it takes …', run: () => setSheet('keeping') },
+        { name: 'Go to the sessions', keys: 'j', run: () => navigate(`/w/${workspace}/sessions`) },
+        { name: 'Keep this session, or put it away …', keys: 'k', run: () => setKeeping(true) },
+        { name: 'Back to what was open before another session', keys: 'z', run: goBack },
+        { name: 'Your settings …', run: () => setSheet('preferences') },
         { name: 'Go to the logbook', keys: 'g', run: () => navigate(`/w/${workspace}/logbook`) },
         { name: 'Find or do …', keys: 'Ctrl+K', run: () => setSheet('palette') },
         { name: 'Look for changed files (scan)', run: scan },
@@ -137,13 +171,13 @@ export function Frame({ person }: { person: Person }) {
         { name: 'Show the shortcuts', keys: '?', run: () => setSheet('shortcuts') },
         ...(workspaces.data ?? [])
             .filter((one) => one.slug !== workspace)
-            .map((one) => ({ name: `Go to the workspace ${one.name}`, run: () => leave('Leave', () => navigate(`/w/${one.slug}/quay`)) })),
+            .map((one) => ({ name: `Go to the workspace ${one.name}`, run: () => navigate(`/w/${one.slug}/quay`) })),
         { name: 'Log out', run: () => leave('Log out', logOut) },
     ];
     const commands = [...book.commands(), ...own];
     useShortcuts(
         () => [...book.commands(), ...own],
-        sheet !== null || making !== null || aside !== null || incoming !== null || leaving !== null,
+        sheet !== null || isKeeping || making !== null || aside !== null || incoming !== null || leaving !== null,
     );
     const context: FrameContext = {
         open: () => setSheet('open'),
@@ -151,6 +185,8 @@ export function Frame({ person }: { person: Person }) {
         setAside,
         take: (files, folder) => setIncoming({ files, folder }),
         tell: setTold,
+        say: (message) => say(message, 8),
+        keepSession: () => setKeeping(true),
         person,
         recovered: offer.close,
     };
@@ -160,13 +196,20 @@ export function Frame({ person }: { person: Person }) {
             <Page>
                 <Top>
                     <b>Hafenbuch</b>
-                    <span className="place">{name}</span>
+                    <WorkspaceSwitch
+                        workspaces={workspaces.data ?? []}
+                        current={workspace}
+                        name={name}
+                        onGo={(slug) => navigate(`/w/${slug}/quay`)}
+                    />
+                    <SessionLine workspace={workspace} isWanted={isShown} />
+                    <span className="room" />
                     {said && <span role="status">{said}</span>}
                     <Kept rows={[...rows, ...hold]} isReached={isReached} onOpen={() => setSheet('watch')} />
                     <Button $quiet onPress={() => setSheet('palette')}>
                         find or do … <small>Ctrl+K</small>
                     </Button>
-                    <span>{person.name}</span>
+                    <span className="who">{person.name}</span>
                 </Top>
                 <div style={{ gridColumn: '1 / -1', gridRow: 2 }}>
                     {!isReached && (
@@ -200,6 +243,7 @@ export function Frame({ person }: { person: Person }) {
                     <NavLink to={`/w/${workspace}/hold`}>
                         Hold <small>{hold.length || ''}</small>
                     </NavLink>
+                    <NavLink to={`/w/${workspace}/sessions`}>Sessions</NavLink>
                     <NavLink to={`/w/${workspace}/files`}>Files</NavLink>
                     <NavLink to={`/w/${workspace}/logbook`}>Logbook</NavLink>
                     <div>
@@ -216,6 +260,18 @@ export function Frame({ person }: { person: Person }) {
             {making && <NewSheet workspace={workspace} making={making} onClose={() => setMaking(null)} />}
             {aside && <SetAsideSheet workspace={workspace} row={aside} onClose={() => setAside(null)} />}
             {incoming && <UploadSheet workspace={workspace} {...incoming} onClose={() => setIncoming(null)} />}
+            {isKeeping && (
+                <KeepSheet
+                    workspace={workspace}
+                    rows={[...rows, ...hold]}
+                    onClose={() => setKeeping(false)}
+                    onDone={(what) => {
+                        setKeeping(false);
+                        say(what, 8);
+                    }}
+                />
+            )}
+            {sheet === 'preferences' && <PreferencesSheet onClose={() => setSheet(null)} />}
             {sheet === 'settings' && <SettingsSheet workspace={workspace} onClose={() => setSheet(null)} />}
             {sheet === 'keeping' && <KeepingSheet workspace={workspace} onClose={() => setSheet(null)} />}
             {sheet === 'watch' && <WatchSheet workspace={workspace} onClose={() => setSheet(null)} />}

@@ -10,6 +10,8 @@ export const REASONS: Record<string, string> = {
     idle: 'when you paused',
     'by hand': 'made by hand',
     'before recovery': 'before a recovery',
+    'before opening': 'before a session was opened',
+    'from a session': 'of a session, where another draft stayed',
     'before bringing back': 'before bringing something back',
 };
 

@@ -21,18 +21,40 @@ export async function send(
         await bytes(`/workspaces/${workspace}/uploads?${query}`, { ...options, body: file });
         return;
     }
+    const id = await sendInParts(workspace, file, false, signal, tell);
+    try {
+        await bytes(`/workspaces/${workspace}/uploads?${query}&part=${id}`, { ...options, body: '' });
+    } catch (error) {
+        drop(workspace, id);
+        throw error;
+    }
+}
+
+/** Sends all parts of a file, and gives the name by which it can be asked for; a session may be larger than any content. */
+export async function sendInParts(
+    workspace: string,
+    file: File,
+    isSession: boolean,
+    signal: AbortSignal,
+    tell: (share: number) => void,
+): Promise<string> {
     const params = { path: { workspace } };
-    const { id } = await answer(api.POST('/workspaces/{workspace}/uploads/parts', { params, body: { size: file.size }, signal }));
+    const body = { size: file.size, ...(isSession ? { isSession } : {}) };
+    const { id } = await answer(api.POST('/workspaces/{workspace}/uploads/parts', { params, body, signal }));
     try {
         for (let offset = 0; offset < file.size; ) {
             offset = await sendPart(workspace, id, file, offset, signal);
             tell(offset / file.size);
         }
-        await bytes(`/workspaces/${workspace}/uploads?${query}&part=${id}`, { ...options, body: '' });
+        return id;
     } catch (error) {
-        void api.DELETE('/workspaces/{workspace}/uploads/parts/{part}', { params: { path: { workspace, part: id } } }).catch(() => {});
+        drop(workspace, id);
         throw error;
     }
+}
+
+function drop(workspace: string, part: string): void {
+    void api.DELETE('/workspaces/{workspace}/uploads/parts/{part}', { params: { path: { workspace, part } } }).catch(() => {});
 }
 
 /** Gives back up to where the file is there now. */

@@ -5,6 +5,7 @@ import { readable } from '../ui/words';
 const Head = styled.header`
     display: flex; align-items: center; gap: 10px; padding: 12px 16px 12px 60px; border-bottom: 1px solid var(--rule-strong); min-height: 61px;
     h1 { font-size: 22px; }
+    @media (max-width: 760px) { flex-wrap: wrap; padding-left: 16px; > div:first-child { flex: 1 0 100%; } }
 `;
 const Words = styled.div`flex: 1; min-width: 0; display: flex; align-items: baseline; gap: 12px; p { color: var(--ink-soft); white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }`;
 

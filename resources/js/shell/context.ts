@@ -25,6 +25,10 @@ export interface FrameContext {
     take: (files: Incoming[], folder: string) => void;
     /** Says something that went wrong, where no view has a place for it. */
     tell: (message: string) => void;
+    /** Says quietly, and for a while, what was done. */
+    say: (message: string) => void;
+    /** Asks under which name what is open is to be kept. */
+    keepSession: () => void;
     person: Person;
     /** The person has chosen what to go on with after a crash. */
     recovered: () => void;

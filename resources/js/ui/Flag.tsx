@@ -1,6 +1,17 @@
 import styled from 'styled-components';
 
-export type FlagKind = 'new' | 'modified' | 'as saved' | 'unsettled' | 'stray' | 'changed outside' | 'gone' | 'read-only' | 'locked';
+export type FlagKind =
+    | 'new'
+    | 'modified'
+    | 'as saved'
+    | 'unsettled'
+    | 'stray'
+    | 'changed outside'
+    | 'gone'
+    | 'read-only'
+    | 'locked'
+    | 'moved'
+    | 'two drafts';
 
 /** One division of the square for each state, so that it reads without colour and without its word. */
 const DIVISION: Record<FlagKind, string> = {
@@ -13,6 +24,8 @@ const DIVISION: Record<FlagKind, string> = {
     gone: 'M3.5 3.5h7v7h-7zM5 5v4h4V5z',
     'read-only': 'M5 1h4v12H5z',
     locked: 'M1 1h3v12H1zM10 1h3v12h-3z',
+    moved: 'M1 1h12L7 8z',
+    'two drafts': 'M1 2h12v3H1zM1 9h12v3H1z',
 };
 
 const Square = styled.svg<{ $calm: boolean }>`

@@ -220,6 +220,7 @@ final class Verdict
         $hashes = [
             ...DB::table('versions as v')->join('documents as d', 'd.id', '=', 'v.document_id')->where('workspace_id', $this->workspace->id)->pluck('v.hash')->all(),
             ...DB::table('drafts')->join('documents as d', 'd.id', '=', 'drafts.document_id')->where('workspace_id', $this->workspace->id)->pluck('drafts.hash')->all(),
+            ...DB::table('session_items')->where('workspace_id', $this->workspace->id)->whereNotNull('draft_hash')->pluck('draft_hash')->all(),
         ];
         foreach (DB::table('operation_lines as l')->join('operations as o', 'o.id', '=', 'l.operation_id')->where('workspace_id', $this->workspace->id)->where('kind', '!=', Operation::OUTSIDE)->get(['before_hash', 'after_hash', 'draft_before', 'draft_after', 'action']) as $line) {
             $isFile = in_array($line->action, ['create', 'write', 'replace', 'remove'], true);

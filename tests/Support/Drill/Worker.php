@@ -5,14 +5,18 @@ declare(strict_types=1);
 namespace Tests\Support\Drill;
 
 use App\Models\Document;
+use App\Models\KeptSession;
 use App\Models\Operation;
 use App\Models\User;
 use App\Models\Workspace;
+use App\Quay\Quay;
 use App\Saving\Execution;
 use App\Saving\Planning;
 use App\Saving\Relocation;
 use App\Saving\Undoing;
 use App\Saving\WrittenMeanwhile;
+use App\Sessions\Keeping;
+use App\Sessions\Opening;
 use App\Support\DatabaseTrouble;
 use App\Support\Refused;
 use App\Workspace\Index\Scanner;
@@ -20,6 +24,9 @@ use Hafenbuch\Core\Path\InvalidPath;
 use Hafenbuch\Core\Path\Path;
 use Hafenbuch\Core\Plan\Decision;
 use Hafenbuch\Core\Plan\Plan;
+use Hafenbuch\Core\Session\Take;
+use Hafenbuch\Core\Session\Way;
+use Hafenbuch\Core\Session\Wish;
 use Hafenbuch\Core\Write\FileFailure;
 use Hafenbuch\Core\Write\UnableToTakeBack;
 use Illuminate\Support\Facades\DB;
@@ -27,7 +34,7 @@ use Illuminate\Support\Facades\DB;
 /** One of those who work in a workspace at the same time, each in a process of its own that can be killed at any moment. */
 final class Worker
 {
-    public const ROLES = ['edit', 'edit', 'save', 'move', 'copy', 'undo', 'scan', 'outside'];
+    public const ROLES = ['edit', 'edit', 'save', 'move', 'copy', 'undo', 'scan', 'outside', 'session'];
 
     /** @param array{url: string, token: string} $api */
     public function __construct(
@@ -133,6 +140,25 @@ final class Worker
     private function scan(): void
     {
         app(Scanner::class)->run($this->workspace);
+    }
+
+    /** Keeps, puts away and opens sessions, whole or in part. */
+    private function session(): void
+    {
+        usleep(mt_rand(20_000, 200_000));
+        $name = ['One', 'Two', 'Three'][mt_rand(0, 2)];
+        if (mt_rand(0, 1) === 0) {
+            (new Quay($this->workspace, $this->person))->open(array_values($this->documents()->inRandomOrder()->limit(mt_rand(1, 12))->pluck('id')->all()));
+            mt_rand(0, 2) === 0 ? app(Keeping::class)->putAway($this->person, $name, [$this->workspace], true) : app(Keeping::class)->keep($this->person, $name, [$this->workspace], true);
+
+            return;
+        }
+        $session = KeptSession::query()->where('user_id', $this->person->id)->inRandomOrder()->first();
+        $stage = $session?->stages()->first()?->setRelation('session', $session);
+        if ($stage !== null) {
+            $takes = array_map(static fn (): Take => Take::cases()[mt_rand(0, 2)], array_fill_keys($stage->items()->pluck('id')->all(), true));
+            app(Opening::class)->open($this->person, $stage, new Wish(Way::cases()[mt_rand(0, 1)], null, $takes), true);
+        }
     }
 
     /** Another program: writes a file anew, beside and in its place, or makes one. */

@@ -2,14 +2,14 @@
 
 declare(strict_types=1);
 
-namespace App\Saving;
+namespace App\Support;
 
-use App\Models\Workspace;
 use Hafenbuch\Core\Write\Progress;
 use Hafenbuch\Core\Write\Stopped;
+use Illuminate\Contracts\Cache\Repository;
 use Illuminate\Support\Facades\Cache;
 
-/** How far the operation that runs in a workspace has come, for every server to see and to stop. */
+/** How far what runs in a workspace, or for a person, has come: for every server to see and to stop. */
 final class SharedProgress implements Progress
 {
     private const EVERY_SECONDS = 0.25;
@@ -18,8 +18,22 @@ final class SharedProgress implements Progress
 
     private float $toldAt = 0.0;
 
-    /** @param string $operation its id */
-    public function __construct(private readonly Workspace $workspace, private readonly string $operation) {}
+    /**
+     * @param  string  $scope  as `inWorkspace` and `ofPerson` write it
+     * @param  string  $operation  its id
+     * @param  ?string  $store  the cache; null: the usual one, which shares the connection of whatever transaction is under way
+     */
+    public function __construct(private readonly string $scope, private readonly string $operation, private readonly ?string $store = null) {}
+
+    public static function inWorkspace(int $id): string
+    {
+        return (string) $id;
+    }
+
+    public static function ofPerson(int $id): string
+    {
+        return "person-{$id}";
+    }
 
     public function step(int $done, int $of): void
     {
@@ -37,10 +51,10 @@ final class SharedProgress implements Progress
     private function isStopped(int $done, int $of): bool
     {
         try {
-            if (Cache::get(self::stopKey($this->operation)) !== null) {
+            if ($this->cache()->get(self::stopKey($this->operation)) !== null) {
                 return true;
             }
-            Cache::put(self::key($this->workspace), ['operation' => $this->operation, 'done' => $done, 'of' => $of], self::KEPT_SECONDS);
+            $this->cache()->put(self::key($this->scope), ['operation' => $this->operation, 'done' => $done, 'of' => $of], self::KEPT_SECONDS);
         } catch (\PDOException $failure) {
             report($failure);
         }
@@ -48,10 +62,10 @@ final class SharedProgress implements Progress
         return false;
     }
 
-    /** @return ?array{operation: string, done: int, of: int} files; null: nothing runs */
-    public static function now(Workspace $workspace): ?array
+    /** @return ?array{operation: string, done: int, of: int} null: nothing runs */
+    public static function now(string $scope): ?array
     {
-        return Cache::get(self::key($workspace));
+        return Cache::get(self::key($scope));
     }
 
     /** Asks an operation to take back what it has written. One that has ended hears nothing, and no other does. */
@@ -66,16 +80,21 @@ final class SharedProgress implements Progress
             return;
         }
         try {
-            Cache::forget(self::key($this->workspace));
-            Cache::forget(self::stopKey($this->operation));
+            $this->cache()->forget(self::key($this->scope));
+            $this->cache()->forget(self::stopKey($this->operation));
         } catch (\PDOException $failure) {
             report($failure);
         }
     }
 
-    private static function key(Workspace $workspace): string
+    private function cache(): Repository
     {
-        return "progress:{$workspace->id}";
+        return Cache::store($this->store);
+    }
+
+    private static function key(string $scope): string
+    {
+        return "progress:{$scope}";
     }
 
     private static function stopKey(string $operation): string

@@ -17,7 +17,7 @@ use Illuminate\Support\Facades\Hash;
 use Laravel\Sanctum\PersonalAccessToken;
 use OpenApi\Attributes as OA;
 
-final class SessionController
+final class LoginController
 {
     #[OA\Post(path: '/session', operationId: 'logIn', requestBody: new Body([new OA\Property(property: 'email', type: 'string'), new OA\Property(property: 'password', type: 'string')], ['email', 'password']), responses: [new Ok('Person')])]
     public function store(Request $request): JsonResponse

@@ -1,0 +1,43 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Data;
+
+use App\Models\User;
+use App\Past\Recovery\WatchSettings;
+use App\Quay\Preferences;
+use OpenApi\Attributes as OA;
+
+/** How a person likes it, in the groups that can be taken over or left. */
+#[OA\Schema(schema: 'Preferences')]
+final readonly class PreferencesData
+{
+    /**
+     * @param  array{minutes: int, edits: int, idleSeconds: int, limit: int}  $watch
+     * @param  array{colours: ?string}  $colours
+     * @param  array{order: string, filter: string}  $quay
+     * @param  array{remembersViews: bool}  $views
+     * @param  array{stages: int}  $sessions
+     */
+    public function __construct(
+        #[OA\Property(type: 'object', required: ['minutes', 'edits', 'idleSeconds', 'limit'], properties: [
+            new OA\Property(property: 'minutes', type: 'integer'), new OA\Property(property: 'edits', type: 'integer'), new OA\Property(property: 'idleSeconds', type: 'integer'), new OA\Property(property: 'limit', type: 'integer'),
+        ])] public array $watch,
+        #[OA\Property(type: 'object', required: ['colours'], properties: [new OA\Property(property: 'colours', type: 'string', nullable: true, enum: ['day', 'night'], description: 'null: as the machine has it')])] public array $colours,
+        #[OA\Property(type: 'object', required: ['order', 'filter'], properties: [
+            new OA\Property(property: 'order', type: 'string', enum: Preferences::ORDERS), new OA\Property(property: 'filter', type: 'string', enum: Preferences::FILTERS),
+        ])] public array $quay,
+        #[OA\Property(type: 'object', required: ['remembersViews'], properties: [new OA\Property(property: 'remembersViews', type: 'boolean', description: 'whether a document opens as it was last looked at')])] public array $views,
+        #[OA\Property(type: 'object', required: ['stages'], properties: [new OA\Property(property: 'stages', type: 'integer', description: 'former stages of a session that stay')])] public array $sessions,
+    ) {}
+
+    public static function of(User $person): self
+    {
+        $preferences = Preferences::of($person);
+
+        return new self(
+            get_object_vars(WatchSettings::of($person)), ['colours' => $preferences->colours], $preferences->ofQuay(), ['remembersViews' => $preferences->remembersViews], ['stages' => $preferences->stages],
+        );
+    }
+}
