@@ -16,6 +16,9 @@ return [
     'login_body' => 16 * 1024,
     'body' => 16 * $mebibyte,
 
+    // Lists and objects in one request that is JSON, and eight times as many other values: what 20,000 decisions take, and what fits into the memory.
+    'json_containers' => 200_000,
+
     // The largest draft, and the largest file that comes in whole.
     'content' => (int) env('HAFENBUCH_CONTENT_LIMIT', 64 * $mebibyte),
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Middleware;
 
 use App\Http\Errors;
+use App\Support\BoundedJson;
 use Illuminate\Http\Request;
 use Symfony\Component\HttpFoundation\Response;
 
@@ -24,7 +25,11 @@ final class BodySizes
         $most = self::most('/'.$request->path());
         $length = max((int) $request->header('Content-Length', '0'), $request->isMethod('GET') ? 0 : strlen((string) $request->getContent()));
 
-        return $length <= $most ? $next($request) : Errors::respond(413, 'What was sent has '.number_format($length).' bytes; this address takes at most '.number_format($most).'. Send less, or in parts.');
+        return match (true) {
+            $length > $most => Errors::respond(413, 'What was sent has '.number_format($length).' bytes; this address takes at most '.number_format($most).'. Send less, or in parts.'),
+            $request->isJson() && ! BoundedJson::fits((string) $request->getContent(), (int) config('limits.json_containers')) => Errors::respond(413, 'What was sent has more lists, objects or values than '.number_format((int) config('limits.json_containers')).' such lists and objects would take. Send it in parts.'),
+            default => $next($request),
+        };
     }
 
     /** Bytes that may come where contents go. */
