@@ -24,7 +24,7 @@ return [
     'connections' => [
         'mariadb' => $mariadb,
         // Holds the row lock of a workspace while the other connection commits the operation's steps.
-        'lock' => $mariadb,
+        'lock' => ['holds_locks' => true] + $mariadb,
     ],
     'migrations' => ['table' => 'migrations', 'update_date_on_publish' => false],
 ];

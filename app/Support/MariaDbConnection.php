@@ -9,6 +9,12 @@ use Illuminate\Database\MariaDbConnection as FrameworkConnection;
 /** A connection that is begun anew where the last transaction broke off with it. */
 final class MariaDbConnection extends FrameworkConnection
 {
+    /** What is to happen after a commit must not wait for one that only holds a lock: it is rolled back, and all that waits for it is forgotten. */
+    public function setTransactionManager($manager)
+    {
+        return $this->getConfig('holds_locks') === true ? $this : parent::setTransactionManager($manager);
+    }
+
     protected function createTransaction(): void
     {
         // The driver goes on counting a broken connection as within its transaction, and would refuse every other one.

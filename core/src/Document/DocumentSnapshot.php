@@ -20,6 +20,7 @@ final readonly class DocumentSnapshot
      * @param  bool  $isLink  whether it is a symbolic link
      * @param  bool  $becomesFile  whether its draft is none, although it is a link
      * @param  bool  $isReadWhole  whether it is known to refer to nothing else
+     * @param  list<string>  $elsewhere  the ends of its references that are no paths of the workspace, see Address, as far as they were asked for
      */
     public function __construct(
         public string $id,
@@ -35,6 +36,7 @@ final readonly class DocumentSnapshot
         public array $folders = [],
         public bool $isLink = false,
         public bool $becomesFile = false,
+        public array $elsewhere = [],
     ) {}
 
     public function contentState(): ContentState

@@ -125,7 +125,7 @@ final class Snapshot
     {
         $ids = [];
         foreach ($this->documents as $id => $document) {
-            foreach ([$document->refersTo, $document->savedRefersTo, $document->folders] as $targets) {
+            foreach ([$document->refersTo, $document->savedRefersTo, $document->folders, $document->elsewhere] as $targets) {
                 foreach ($targets as $target) {
                     if (isset($paths[$target])) {
                         $ids[] = (string) $id;

@@ -4,9 +4,12 @@ declare(strict_types=1);
 
 namespace Hafenbuch\Core\Format;
 
-use Hafenbuch\Core\Reference\AddressStyle;
+use Hafenbuch\Core\Change\Changes;
+use Hafenbuch\Core\Path\Path;
+use Hafenbuch\Core\Reference\Address;
 use Hafenbuch\Core\Reference\PathMap;
 use Hafenbuch\Core\Reference\Resolver;
+use Hafenbuch\Core\Reference\Target;
 use Hafenbuch\Core\Reference\TargetKind;
 use Hafenbuch\Core\Reference\UnwritableValue;
 
@@ -26,19 +29,19 @@ final readonly class Rewriter
     public function rewrite(string $bytes, string $from, string $to, PathMap $leads): string
     {
         $reading = $this->formats->read($from, $bytes);
-        $replacements = $moved = $staying = [];
-        foreach ($reading->references as $site) {
+        $replacements = $moved = $staying = $gone = [];
+        foreach ($reading->references as $number => $site) {
             $target = $this->resolver->resolve($from, $site->raw, $site->style, $reading->base);
-            if ($target->kind !== TargetKind::File || $target->path === null) {
+            $end = $target->end();
+            $wanted = $end === null ? null : $leads->from($end);
+            if ($wanted === null || $wanted === Address::NOWHERE) {
+                $gone = $wanted === null ? $gone : [...$gone, $number];
+
                 continue;
             }
-            $wanted = $leads->from($target->path);
-            $there = $this->resolver->resolve($to, $site->raw, $site->style, $reading->base);
-            if ($there->kind !== TargetKind::File || $there->path !== $wanted) {
-                $start = $this->resolver->start($to, $reading->base);
+            if ($this->resolver->resolve($to, $site->raw, $site->style, $reading->base)->end() !== $wanted) {
                 $moved[$site->offset] = true;
-                $isAbsolute = $site->style === AddressStyle::Link && $site->raw[0] === '/';
-                $replacements[] = [$site, $isAbsolute ? $this->resolver->absolute($wanted) : $this->resolver->reference($start, $wanted, $target->suffix, $site->style)];
+                $replacements[] = [$site, $this->resolver->text($this->resolver->start($to, $reading->base), $wanted, $this->suffix($target, $end, $wanted), $site)];
             } else {
                 $staying[] = $site;
             }
@@ -50,6 +53,39 @@ final readonly class Rewriter
             }
         }
 
-        return $this->formats->spliced($from, $bytes, $replacements);
+        return $this->without($from, $this->formats->spliced($from, $bytes, $replacements), $gone);
+    }
+
+    /** What chose a part of a web page means nothing in a file; the settings of a device stay with whatever stands in for it. */
+    private function suffix(Target $target, string $end, string $wanted): string
+    {
+        return $target->kind === TargetKind::Web && $end !== $wanted ? '' : $target->suffix;
+    }
+
+    /**
+     * Takes out references, by their numbers in the order of the content.
+     *
+     * @param  list<int>  $gone
+     *
+     * @throws UnwritableValue
+     */
+    private function without(string $from, string $bytes, array $gone): string
+    {
+        if ($gone === []) {
+            return $bytes;
+        }
+        $format = $this->formats->nameFor($from);
+        $sites = $this->formats->read($from, $bytes)->references;
+        $edits = [];
+        foreach ($gone as $number) {
+            $site = $sites[$number] ?? throw UnwritableValue::in($format, Path::nameOf($from), 'its references are no longer told apart');
+            array_push($edits, ...$this->formats->editing($from)?->removal($bytes, $site)
+                ?? throw UnwritableValue::in($format, $site->raw, 'it cannot be taken out without changing what is counted there; point it elsewhere, or change the source'));
+        }
+        $left = Changes::of(...$edits)->apply($bytes);
+        $now = $this->formats->read($from, $left);
+
+        return $now->note === null && count($now->references) === count($sites) - count($gone) ? $left
+            : throw UnwritableValue::in($format, $sites[$gone[0]]->raw, 'taking it out would change more than it; do it in the source');
     }
 }

@@ -13,4 +13,6 @@ enum Act: string
     case SetAside = 'set aside';
     case Move = 'move';
     case Delete = 'delete';
+    case Relink = 'relink';
+    case TakeIn = 'take in';
 }

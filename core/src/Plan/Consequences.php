@@ -244,7 +244,7 @@ final class Consequences
         foreach ($this->lines as $one) {
             [$line, $source] = [$one->line, $one->sketch->source];
             if (! $source->isReadWhole && $line->action->writes() && Path::folderOf($line->path) !== Path::folderOf($source->path)) {
-                $warnings[] = new Warning($line->path, 'It could not be read whole, so references in it that were not found stay as they are, and may lead nowhere from another folder.', [WayOut::look($source->id, $source->path)]);
+                $warnings[] = new Warning($line->path, 'It could not be read whole, so references in it that were not found stay as they are, and may lead nowhere from another folder.', isset($this->snapshot->documents[$source->id]) ? [WayOut::look($source->id, $source->path)] : []);
             }
         }
         $removed = array_map(strval(...), array_keys($this->files->removed));

@@ -6,6 +6,7 @@ namespace Hafenbuch\Core\Plan;
 
 use Hafenbuch\Core\Document\DocumentSnapshot;
 use Hafenbuch\Core\Document\Snapshot;
+use Hafenbuch\Core\Reference\Address;
 use Hafenbuch\Core\Reference\PathMap;
 
 /** Turns the decision on one document into lines, each with what it wants written and what that points at. */
@@ -27,6 +28,19 @@ final readonly class LineMaker
         };
     }
 
+    /** A file from elsewhere. */
+    public function arrived(Arrival $arrival): SketchedLine
+    {
+        $source = $arrival->source();
+        $before = $this->snapshot->look($arrival->to)->hash;
+        $leads = $this->redirections->forSaved;
+
+        return new SketchedLine(
+            $source, $source->id, $arrival->to, $before === null ? Action::Create : Action::Replace, $before, WantedContent::of($source, false, $arrival->to, $leads),
+            Reason::takenIn($arrival->from), pointsAt: self::mapped($source->savedRefersTo, $source->elsewhere, $leads),
+        );
+    }
+
     private function saved(DocumentSnapshot $document, Reason $reason): SketchedLine
     {
         $path = $this->redirections->pathOf($document);
@@ -35,7 +49,7 @@ final readonly class LineMaker
 
         return new SketchedLine(
             $document, $document->id, $path, $before === null ? Action::Create : Action::Write, $before, $this->working($document, $path, $leads),
-            $reason, $document->draftHash, pointsAt: self::mapped($document->refersTo, $leads), bringsWork: true,
+            $reason, $document->draftHash, pointsAt: self::mapped($document->refersTo, $document->elsewhere, $leads), bringsWork: true,
         );
     }
 
@@ -44,7 +58,7 @@ final readonly class LineMaker
         $onDisk = $document->onDisk->hash;
         $after = $this->savedContent($document, $document->path);
         if ($onDisk !== null && $after->isRewritten()) {
-            return new SketchedLine($document, $document->id, $document->path, Action::Write, $onDisk, $after, $reason, $document->draftHash, pointsAt: self::mapped($document->savedRefersTo, $this->redirections->forSaved));
+            return new SketchedLine($document, $document->id, $document->path, Action::Write, $onDisk, $after, $reason, $document->draftHash, pointsAt: self::mapped($document->savedRefersTo, $document->elsewhere, $this->redirections->forSaved));
         }
 
         return new SketchedLine($document, $document->id, $document->path, Action::Discard, $onDisk, WantedContent::asItIs($onDisk), $reason, $document->draftHash);
@@ -62,7 +76,7 @@ final readonly class LineMaker
 
             return [new SketchedLine(
                 $document, $document->id, $path, $before === null ? Action::Create : Action::Write, $before, $this->working($document, $path, $leads),
-                $reason, $document->draftHash, pointsAt: self::mapped($document->refersTo, $leads), bringsWork: true,
+                $reason, $document->draftHash, pointsAt: self::mapped($document->refersTo, $document->elsewhere, $leads), bringsWork: true,
             )];
         }
         $lines = [$this->newFile($document, $decision, Reason::savedAs($document->path), bringsWork: true)];
@@ -90,7 +104,7 @@ final readonly class LineMaker
             $before,
             $isOfSaved ? WantedContent::of($document, false, $path, $leads) : $this->working($document, $path, $leads),
             $reason, $there?->draftHash, null, $document->id,
-            self::mapped($isOfSaved ? $document->savedRefersTo : $document->refersTo, $leads),
+            self::mapped($isOfSaved ? $document->savedRefersTo : $document->refersTo, $document->elsewhere, $leads),
             $bringsWork,
         );
     }
@@ -105,7 +119,7 @@ final readonly class LineMaker
         }
 
         return [
-            new SketchedLine($document, $document->id, $path, Action::Create, null, $this->savedContent($document, $path), Reason::movedFrom($document->path), $document->draftHash, $draft, pointsAt: self::mapped($document->savedRefersTo, $this->redirections->forSaved)),
+            new SketchedLine($document, $document->id, $path, Action::Create, null, $this->savedContent($document, $path), Reason::movedFrom($document->path), $document->draftHash, $draft, pointsAt: self::mapped($document->savedRefersTo, $document->elsewhere, $this->redirections->forSaved)),
             new SketchedLine($document, $document->id, $document->path, Action::Remove, $document->onDisk->hash, WantedContent::asItIs(null), Reason::movesTo($path), $document->draftHash, $draft),
         ];
     }
@@ -126,7 +140,7 @@ final readonly class LineMaker
         $onDisk = $document->onDisk->hash;
 
         return [$saved->isRewritten() && $onDisk !== null
-            ? new SketchedLine($document, $document->id, $path, Action::Write, $onDisk, $saved, $reason, $document->draftHash, $draft, pointsAt: self::mapped($document->savedRefersTo, $this->redirections->forSaved))
+            ? new SketchedLine($document, $document->id, $path, Action::Write, $onDisk, $saved, $reason, $document->draftHash, $draft, pointsAt: self::mapped($document->savedRefersTo, $document->elsewhere, $this->redirections->forSaved))
             : new SketchedLine($document, $document->id, $path, Action::Redraft, $onDisk, WantedContent::asItIs($onDisk), $reason, $document->draftHash, $draft)];
     }
 
@@ -142,11 +156,16 @@ final readonly class LineMaker
     }
 
     /**
-     * @param  list<string>  $targets
-     * @return list<string> where they lead afterwards
+     * @param  list<string>  $targets  paths
+     * @param  list<string>  $elsewhere  ends that are none
+     * @return list<string> the paths where they end afterwards
      */
-    private static function mapped(array $targets, PathMap $leads): array
+    private static function mapped(array $targets, array $elsewhere, PathMap $leads): array
     {
-        return $leads->isEmpty() ? $targets : array_values(array_unique(array_map($leads->from(...), $targets)));
+        if ($leads->isEmpty()) {
+            return $targets;
+        }
+
+        return array_values(array_unique(array_filter(array_map($leads->from(...), [...$targets, ...$elsewhere]), static fn (string $end): bool => Address::of($end) === null)));
     }
 }

@@ -101,6 +101,9 @@ final class PathBlockers
     /** @return list<WayOut> */
     private function elsewhere(string $by, string $path): array
     {
+        if (! isset($this->snapshot->documents[$by])) {
+            return []; // What comes in gets its path where it is chosen.
+        }
         $free = FreeName::near($path, fn (string $free): bool => $this->snapshot->isTaken($free) || isset($this->made[Path::fold($free)]));
 
         return [...($free === null ? [] : [WayOut::rename($by, $free)]), WayOut::leave($by)];

@@ -15,15 +15,17 @@ final class Planner
 {
     /**
      * @param  array<string, Decision>  $decisions  by document id
-     * @param  ?ContentMaker  $maker  needed where a decision gives a document or a copy another path
+     * @param  ?ContentMaker  $maker  needed where a decision gives a document or a copy another path, or references another end
+     * @param  ?Relinking  $relinking  null: every reference ends where it does, unless a decision moves that
      */
-    public function plan(Snapshot $snapshot, array $decisions, ?ContentMaker $maker = null): Plan
+    public function plan(Snapshot $snapshot, array $decisions, ?ContentMaker $maker = null, ?Relinking $relinking = null): Plan
     {
-        $redirections = Redirections::of($snapshot, $decisions);
+        $relinking ??= Relinking::none();
+        $redirections = Redirections::of($snapshot, $decisions, $relinking);
         $reasons = $this->chosen($snapshot, $decisions, $redirections);
-        $made = ($maker ?? ContentMaker::none())->make($this->sketch($snapshot, $decisions, $redirections, $reasons));
+        $made = ($maker ?? ContentMaker::none())->make([...$this->arrivals($snapshot, $relinking, $redirections), ...$this->sketch($snapshot, $decisions, $redirections, $reasons)]);
 
-        return $this->judge($snapshot, $decisions, $redirections, $reasons, $made);
+        return $this->judge($snapshot, $decisions, $redirections, $reasons, $made, $relinking);
     }
 
     /**
@@ -42,13 +44,21 @@ final class Planner
         return $sketches;
     }
 
+    /** @return list<SketchedLine> */
+    private function arrivals(Snapshot $snapshot, Relinking $relinking, Redirections $redirections): array
+    {
+        $maker = new LineMaker($snapshot, $redirections);
+
+        return array_map($maker->arrived(...), $relinking->arrivals);
+    }
+
     /**
      * What stops the lines, what they leave behind, and what they rest on.
      *
      * @param  array<string, Decision>  $decisions
      * @param  array<string, Reason>  $reasons
      */
-    private function judge(Snapshot $snapshot, array $decisions, Redirections $redirections, array $reasons, MadeContents $made): Plan
+    private function judge(Snapshot $snapshot, array $decisions, Redirections $redirections, array $reasons, MadeContents $made, Relinking $relinking): Plan
     {
         $bySource = [];
         foreach ($made->lines as $one) {
@@ -68,7 +78,8 @@ final class Planner
             ...array_filter($made->lines, static fn (MadeLine $one): bool => $one->line->action === Action::Remove),
         ];
         $lines = array_map(static fn (MadeLine $one): PlanLine => $one->line, $ordered);
-        array_push($blockers, ...PathBlockers::of($snapshot, $lines, $decisions));
+        array_push($blockers, ...RelinkBlockers::of($snapshot, $lines, $relinking, $made->problems));
+        array_push($blockers, ...PathBlockers::of($snapshot, $lines, $decisions + self::arriving($relinking)));
         $consequences = new Consequences($snapshot, $decisions, $redirections, $ordered);
         $warnings = $consequences->warnings();
         array_push($blockers, ...$consequences->blockers());
@@ -82,7 +93,18 @@ final class Planner
      */
     private static function decisionOn(string $id, array $decisions, array $reasons): Decision
     {
-        return $decisions[$id] ?? ($reasons[$id]->kind === ReasonKind::Follows ? Decision::leave() : Decision::save());
+        return $decisions[$id] ?? ($reasons[$id]->isFollowing() ? Decision::leave() : Decision::save());
+    }
+
+    /** @return array<string, Decision> by the id that stands for what is made: an arrival takes its path as a copy does */
+    private static function arriving(Relinking $relinking): array
+    {
+        $decisions = [];
+        foreach ($relinking->arrivals as $arrival) {
+            $decisions[PlanLine::idToBeMade($arrival->to)] = Decision::copy($arrival->to);
+        }
+
+        return $decisions;
     }
 
     /**
@@ -112,7 +134,7 @@ final class Planner
             $reasons[$id] = Reason::neededBy($snapshot->get($by)->path);
         }
         foreach ($redirections->rewritten($snapshot) as $id) {
-            $reasons[$id] ??= Reason::follows($redirections->cause($snapshot->get($id)));
+            $reasons[$id] ??= $redirections->reason($snapshot->get($id));
         }
 
         return $reasons;

@@ -4,9 +4,13 @@ declare(strict_types=1);
 
 namespace Hafenbuch\Core\Plan;
 
+use Hafenbuch\Core\Reference\Address;
+
 /** Why a line is in a plan. */
 final readonly class Reason
 {
+    private const LEADS = ' → ';
+
     /** @param ?string $of the path, or the logbook entry's number, that the reason names */
     private function __construct(public ReasonKind $kind, public ?string $of = null) {}
 
@@ -59,6 +63,23 @@ final readonly class Reason
         return new self(ReasonKind::Follows, $path);
     }
 
+    /** A reference that ended at one place ends at another. */
+    public static function relinked(string $end, string $to): self
+    {
+        return $to === Address::NOWHERE ? new self(ReasonKind::TakenOut, Address::of($end) ?? $end) : new self(ReasonKind::Relinked, (Address::of($end) ?? $end).self::LEADS.(Address::of($to) ?? $to));
+    }
+
+    public static function relinkedSome(int $ends): self
+    {
+        return new self(ReasonKind::RelinkedSome, (string) $ends);
+    }
+
+    /** @param string $from an absolute path */
+    public static function takenIn(string $from): self
+    {
+        return new self(ReasonKind::TakenIn, $from);
+    }
+
     public static function takesBack(int $entry): self
     {
         return new self(ReasonKind::TakesBack, (string) $entry);
@@ -75,6 +96,12 @@ final readonly class Reason
         return new self(ReasonKind::from($kind), $of);
     }
 
+    /** Whether the document is only written because its references are to end elsewhere. */
+    public function isFollowing(): bool
+    {
+        return in_array($this->kind, [ReasonKind::Follows, ReasonKind::Relinked, ReasonKind::RelinkedSome, ReasonKind::TakenOut], true);
+    }
+
     public function text(): string
     {
         return match ($this->kind) {
@@ -88,6 +115,10 @@ final readonly class Reason
             ReasonKind::MovedFrom => 'moved from '.$this->of,
             ReasonKind::MovesTo => 'moves to '.$this->of,
             ReasonKind::Follows => 'follows '.$this->of.' to its new name',
+            ReasonKind::Relinked => 'its references to '.str_replace(self::LEADS, ' now lead to ', (string) $this->of),
+            ReasonKind::RelinkedSome => "its references to {$this->of} places lead elsewhere now",
+            ReasonKind::TakenOut => "its references to {$this->of} are taken out",
+            ReasonKind::TakenIn => 'taken in from '.$this->of,
             ReasonKind::TakesBack => 'takes back entry '.$this->of,
             ReasonKind::Settles => 'settles entry '.$this->of,
             ReasonKind::Outside => 'changed outside',

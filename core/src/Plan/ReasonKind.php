@@ -18,6 +18,10 @@ enum ReasonKind: string
     case MovedFrom = 'moved from';
     case MovesTo = 'moves to';
     case Follows = 'follows';
+    case Relinked = 'relinked';
+    case RelinkedSome = 'relinked some';
+    case TakenOut = 'taken out';
+    case TakenIn = 'taken in';
     case TakesBack = 'takes back';
     case Settles = 'settles';
     case Outside = 'outside';

@@ -16,16 +16,17 @@ final readonly class Redirections
 
     /**
      * @param  array<string, string>  $moved  old path to new path: for every reference in the workspace
+     * @param  array<string, string>  $relinked  one end of references to another, likewise
      * @param  array<string, array<string, string>>  $followed  by the id of a follower: old path to new path
      * @param  array<string, string>  $copied  path of an original to that of its copy: for references inside copies that are made together
      */
-    private function __construct(public array $moved, private array $followed, private array $copied)
+    private function __construct(public array $moved, private array $followed, private array $copied, private array $relinked)
     {
-        $this->forSaved = PathMap::of($moved);
+        $this->forSaved = PathMap::of($moved, $relinked);
     }
 
     /** @param array<string, Decision> $decisions by document id */
-    public static function of(Snapshot $snapshot, array $decisions): self
+    public static function of(Snapshot $snapshot, array $decisions, Relinking $relinking): self
     {
         $moved = $followed = $copied = [];
         foreach ($decisions as $id => $decision) {
@@ -47,7 +48,9 @@ final readonly class Redirections
             }
         }
 
-        return new self($moved + self::movedFolders($snapshot, $moved), $followed, $copied);
+        $relinked = array_map(static fn (string $end): string => $moved[$end] ?? $end, $relinking->leads);
+
+        return new self($moved + self::movedFolders($snapshot, $moved), $followed, $copied, $relinked);
     }
 
     /**
@@ -95,27 +98,27 @@ final readonly class Redirections
         return $this->forWorking($document)->after([$document->path => (string) $decision->path], $decision->isTogether ? $this->copied : []);
     }
 
-    /** @return list<string> the ids of all whose contents a move or a save as rewrites */
+    /** @return list<string> the ids of all whose contents a move, a save as or a relinking rewrites */
     public function rewritten(Snapshot $snapshot): array
     {
         $ids = array_map(strval(...), array_keys($this->followed));
-        if ($this->moved !== []) {
-            array_push($ids, ...$snapshot->pointingAt($this->moved));
+        if (! $this->forSaved->isEmpty()) {
+            array_push($ids, ...$snapshot->pointingAt($this->moved + $this->relinked));
         }
 
         return array_values(array_unique($ids));
     }
 
-    /** The path that leads elsewhere, of those that a content points at; for the reason. */
-    public function cause(DocumentSnapshot $document): string
+    /** Why a document is rewritten for which nothing was decided. */
+    public function reason(DocumentSnapshot $document): Reason
     {
         $leads = $this->forWorking($document);
-        foreach ([...$document->refersTo, ...$document->savedRefersTo, ...$document->folders] as $target) {
-            if ($leads->has($target)) {
-                return $target;
-            }
+        $ends = array_values(array_unique(array_filter([...$document->refersTo, ...$document->savedRefersTo, ...$document->folders, ...$document->elsewhere], $leads->has(...))));
+        $relinked = array_values(array_filter($ends, fn (string $end): bool => isset($this->relinked[$end])));
+        if ($relinked === [] || count($relinked) < count($ends)) {
+            return Reason::follows(array_values(array_diff($ends, $relinked))[0] ?? $document->path);
         }
 
-        return $document->path;
+        return count($relinked) > 1 ? Reason::relinkedSome(count($relinked)) : Reason::relinked($relinked[0], $leads->from($relinked[0]));
     }
 }

@@ -28,7 +28,7 @@ final readonly class WantedContent
     public static function of(DocumentSnapshot $document, bool $ofDraft, string $to, PathMap $leads): self
     {
         $hash = $ofDraft ? $document->draftHash : $document->savedHash;
-        $targets = [...($ofDraft ? $document->refersTo : $document->savedRefersTo), ...$document->folders];
+        $targets = [...($ofDraft ? $document->refersTo : $document->savedRefersTo), ...$document->folders, ...$document->elsewhere];
         $isElsewhere = Path::folderOf($to) !== Path::folderOf($document->path);
 
         return $hash === null || $targets === [] || (! $isElsewhere && ! $leads->hasAny($targets))

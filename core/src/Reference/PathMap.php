@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Hafenbuch\Core\Reference;
 
-/** Which paths lead elsewhere: from a path to the one that references to it are to name. */
+/** Which paths, or other ends of references, lead elsewhere: from one to that which references to it are to name. */
 final readonly class PathMap
 {
     /** @param list<array<string, string>> $layers of several that lead from one path, the first counts; so large ones are never merged */
@@ -54,6 +54,17 @@ final readonly class PathMap
     {
         foreach ($paths as $path) {
             if ($this->has($path)) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    public function leadsTo(string $end): bool
+    {
+        foreach ($this->layers as $layer) {
+            if (in_array($end, $layer, true)) {
                 return true;
             }
         }

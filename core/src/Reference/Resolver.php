@@ -41,7 +41,7 @@ final readonly class Resolver
             return $this->resolveScheme($from, strtolower($match[1]), $text);
         }
         if (str_starts_with($text, '//')) {
-            return new Target(TargetKind::Web);
+            return self::elsewhere(TargetKind::Web, $text);
         }
         $length = strcspn($text, '?#');
         $suffix = substr($text, $length);
@@ -108,10 +108,46 @@ final readonly class Resolver
         return $up.$encoded.$suffix;
     }
 
-    /** The same as an absolute path, for a link that was one. */
-    public function absolute(string $to): string
+    /** A path of the workspace as one of the file system; what is one already stays. */
+    public function absolute(string $path): string
     {
-        return rtrim($this->root, '/').'/'.$to;
+        return str_starts_with($path, '/') ? $path : rtrim($this->root, '/').'/'.$path;
+    }
+
+    /**
+     * The text of a reference that is to end elsewhere, in the manner of the one that stands there.
+     *
+     * @param  string  $from  where the references of the document begin: a path of the workspace, or an absolute one
+     * @param  string  $end  a path of the workspace, or the end of an address
+     *
+     * @throws UnwritableValue
+     */
+    public function text(string $from, string $end, string $suffix, ReferenceSite $site): string
+    {
+        $address = Address::of($end);
+        if ($address !== null && ! Address::isFile($address)) {
+            return $site->style === AddressStyle::Link ? throw UnwritableValue::in('a link', $address, 'a link leads to files only') : $address.$suffix;
+        }
+        $to = $this->absolute($address ?? $end);
+        if ($this->isAbsolute($site, $address)) {
+            return match (true) {
+                $site->style === AddressStyle::Link, $site->style === AddressStyle::PlainPath => $to,
+                default => (str_starts_with(strtolower(trim($site->raw)), 'file:') ? 'file://' : '').implode('/', array_map(self::encodeName(...), explode('/', $to))).$suffix,
+            };
+        }
+
+        return $address === null && $from[0] !== '/'
+            ? $this->reference($from, $end, $suffix, $site->styleOfPaths())
+            : $this->reference(ltrim($this->absolute($from), '/'), ltrim($to, '/'), $suffix, $site->styleOfPaths());
+    }
+
+    /** What names a file of the workspace becomes relative, so that it still does elsewhere; a link stays as someone wanted it. */
+    private function isAbsolute(ReferenceSite $site, ?string $address): bool
+    {
+        $raw = trim($site->raw);
+        $isWrittenSo = $raw !== '' && ($raw[0] === '/' || str_starts_with(strtolower($raw), 'file:'));
+
+        return $isWrittenSo && ($site->style === AddressStyle::Link || $address !== null);
     }
 
     private static function encodeName(string $name): string
@@ -138,15 +174,23 @@ final readonly class Resolver
             }
 
             return str_starts_with($path, '//')
-                ? new Target(TargetKind::Outside)
+                ? self::elsewhere(TargetKind::Outside, $text)
                 : $this->resolvePath($from, $path, substr($rest, $length));
         }
         if ($scheme === 'device') {
-            return new Target(TargetKind::Device);
+            return self::elsewhere(TargetKind::Device, Address::DEVICE.ltrim(substr($text, strlen(Address::DEVICE)), '/'));
         }
 
         // A single letter is a drive of another system, not a scheme.
-        return new Target(strlen($scheme) === 1 ? TargetKind::Outside : TargetKind::Web);
+        return self::elsewhere(strlen($scheme) === 1 ? TargetKind::Outside : TargetKind::Web, $text);
+    }
+
+    /** What stands behind `?` and `#` is no part of what is named, except in the web, where a query chooses. */
+    private static function elsewhere(TargetKind $kind, string $text): Target
+    {
+        $length = strcspn($text, $kind === TargetKind::Web ? '#' : '?#');
+
+        return new Target($kind, null, substr($text, $length), substr($text, 0, $length));
     }
 
     private function resolvePath(string $from, string $path, string $suffix): Target
@@ -158,11 +202,11 @@ final readonly class Resolver
             return $this->resolveAbsolute($path, $suffix);
         }
         if (Pattern::matches('~^[A-Za-z]:/~', $path)) {
-            return new Target(TargetKind::Outside);
+            return new Target(TargetKind::Outside, null, $suffix, $path);
         }
-        $normal = Path::normalise(Path::folderOf($from).'/'.$path);
+        $normal = $from[0] === '/' ? null : Path::normalise(Path::folderOf($from).'/'.$path);
         if ($normal === null) {
-            return new Target(TargetKind::Outside);
+            return $this->resolveAbsolute(Path::folderOf($this->absolute($from)).'/'.$path, $suffix);
         }
 
         return $normal === '' ? new Target(TargetKind::Nothing) : new Target(TargetKind::File, $normal, $suffix);
@@ -172,10 +216,10 @@ final readonly class Resolver
     {
         $normal = '/'.(Path::normalise($path) ?? '');
         $root = rtrim($this->root, '/').'/';
-        if (str_starts_with($normal, $root)) {
+        if (str_starts_with($normal, $root) && $normal !== $root) {
             return new Target(TargetKind::File, substr($normal, strlen($root)), $suffix);
         }
 
-        return new Target(str_starts_with($normal, '/dev/') ? TargetKind::Device : TargetKind::Outside);
+        return new Target(str_starts_with($normal, '/dev/') ? TargetKind::Device : TargetKind::Outside, null, $suffix, $normal);
     }
 }
