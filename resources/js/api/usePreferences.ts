@@ -1,6 +1,9 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { answer, api, type Preferences, type SomePreferences } from './client';
+import { inTurn } from './inTurn';
 import { keys, preferencesQuery } from './queries';
+
+const changeInTurn = inTurn();
 
 /** How the person likes it, in every browser. A change shows here at once and follows on the server. */
 export function usePreferences() {
@@ -11,7 +14,15 @@ export function usePreferences() {
         now: query.data,
         change: async (some: SomePreferences) => {
             client.setQueryData<Preferences>(keys.preferences, (before) => before && merged(before, some));
-            client.setQueryData<Preferences>(keys.preferences, await answer(api.PATCH('/preferences', { body: some })));
+            try {
+                const { value, isLast } = await changeInTurn(() => answer(api.PATCH('/preferences', { body: some })));
+                if (isLast) {
+                    client.setQueryData<Preferences>(keys.preferences, value);
+                }
+            } catch (error) {
+                await client.invalidateQueries({ queryKey: keys.preferences });
+                throw error;
+            }
         },
     };
 }
