@@ -18,7 +18,7 @@ it('runs tasks in their order, and says which was the last', async () => {
         done.push('second');
         return 'second';
     });
-    await Promise.resolve();
+    await new Promise((resolve) => setTimeout(resolve));
     finish();
     expect(await first).toEqual({ value: 'first', isLast: false });
     expect(await second).toEqual({ value: 'second', isLast: true });
