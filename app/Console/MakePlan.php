@@ -19,6 +19,6 @@ final class MakePlan extends PlanningCommand
         $person = $this->person($workspace);
         $plan = $planning->plan($workspace, $person, $this->choices($planning, $snapshots, $workspace, $person));
 
-        return $this->answer(Shapes::plan($plan), $this->describe($plan));
+        return $this->answer(Shapes::plan($plan), Shapes::planWords($plan));
     }
 }

@@ -15,14 +15,11 @@ use Hafenbuch\Core\Copy\CopyOptions;
 use Hafenbuch\Core\Copy\CopyTree;
 use Hafenbuch\Core\Naming\NamingRule;
 use Hafenbuch\Core\Path\Path;
-use Hafenbuch\Core\Plan\Blocker;
 use Hafenbuch\Core\Plan\Choice;
 use Hafenbuch\Core\Plan\Decision;
 use Hafenbuch\Core\Plan\Follow;
 use Hafenbuch\Core\Plan\Plan;
-use Hafenbuch\Core\Plan\PlanLine;
 use Hafenbuch\Core\Plan\Scope;
-use Hafenbuch\Core\Plan\Warning;
 use Symfony\Component\Console\Exception\InvalidOptionException;
 use Symfony\Component\Console\Input\InputArgument;
 use Symfony\Component\Console\Input\InputOption;
@@ -131,16 +128,5 @@ abstract class PlanningCommand extends HafenbuchCommand
 
             return [$parts[0], Path::of($parts[1])->value];
         }, $this->paths($option));
-    }
-
-    /** @return list<string> */
-    protected function describe(Plan $plan): array
-    {
-        return [
-            ...array_map(static fn (PlanLine $line): string => sprintf('%-8s %s  (%s)', $line->action->value, $line->path, $line->reason->text()), $plan->lines),
-            ...array_map(static fn (Warning $warning): string => "warning  {$warning->path}: {$warning->message}", $plan->warnings),
-            ...array_map(static fn (Blocker $blocker): string => "stopped  {$blocker->path}: {$blocker->message}", $plan->blockers),
-            $plan->isEmpty() ? 'Nothing to save.' : "fingerprint {$plan->fingerprint}",
-        ];
     }
 }

@@ -32,6 +32,17 @@ final class Shapes
         ];
     }
 
+    /** @return list<string> a plan as a person reads it */
+    public static function planWords(Plan $plan): array
+    {
+        return [
+            ...array_map(static fn (PlanLine $line): string => sprintf('%-8s %s  (%s)', $line->action->value, $line->path, $line->reason->text()), $plan->lines),
+            ...array_map(static fn (Warning $warning): string => "warning  {$warning->path}: {$warning->message}", $plan->warnings),
+            ...array_map(static fn (Blocker $blocker): string => "stopped  {$blocker->path}: {$blocker->message}", $plan->blockers),
+            $plan->isEmpty() ? 'Nothing to save.' : "fingerprint {$plan->fingerprint}",
+        ];
+    }
+
     /** @return array{path: string, action: string, before: ?string, after: ?string, reason: string} */
     public static function line(PlanLine $line): array
     {

@@ -18,6 +18,7 @@ use Hafenbuch\Core\Plan\Choice;
 use Hafenbuch\Core\Plan\Decision;
 use Hafenbuch\Core\Plan\Plan;
 use Hafenbuch\Core\Plan\PlanLine;
+use Hafenbuch\Core\Plan\Relinking;
 use Hafenbuch\Core\Write\FileChanged;
 use Hafenbuch\Core\Write\Operation;
 use Hafenbuch\Core\Write\Outcome;
@@ -34,15 +35,16 @@ final readonly class Execution
      * @param  array<string, Choice|Decision>  $choices  by document id
      * @param  ?string  $fingerprint  of the plan that the person has read; null: whatever the plan is now
      * @param  ?string  $kind  what the logbook calls it; null: what the choices amount to
+     * @param  ?Relinking  $relinking  references that are to end elsewhere, and files that come in
      * @return ?OperationRecord null: there was nothing to do
      *
      * @throws PlanChanged|PlanBlocked
      */
-    public function save(Workspace $workspace, User $person, array $choices, ?string $fingerprint, ?string $note, ?string $kind = null): ?OperationRecord
+    public function save(Workspace $workspace, User $person, array $choices, ?string $fingerprint, ?string $note, ?string $kind = null, ?Relinking $relinking = null): ?OperationRecord
     {
-        return WorkspaceLock::hold($workspace, function () use ($workspace, $person, $choices, $fingerprint, $note, $kind): ?OperationRecord {
+        return WorkspaceLock::hold($workspace, function () use ($workspace, $person, $choices, $fingerprint, $note, $kind, $relinking): ?OperationRecord {
             $this->recover($workspace);
-            $prepared = $this->planning->prepare($workspace, $person, $choices);
+            $prepared = $this->planning->prepare($workspace, $person, $choices, $relinking);
             $plan = $prepared->plan;
             self::accept($plan, $fingerprint);
 

@@ -14,13 +14,16 @@ use App\Workspace\Files\WorkspaceFiles;
 use App\Workspace\Index\SnapshotReader;
 use App\Workspace\Reading\Formats;
 use Hafenbuch\Core\Format\Rewriter;
+use Hafenbuch\Core\Plan\Act;
 use Hafenbuch\Core\Plan\Choice;
 use Hafenbuch\Core\Plan\ContentMaker;
+use Hafenbuch\Core\Plan\Decided;
 use Hafenbuch\Core\Plan\Decider;
 use Hafenbuch\Core\Plan\Decision;
 use Hafenbuch\Core\Plan\Follow;
 use Hafenbuch\Core\Plan\Plan;
 use Hafenbuch\Core\Plan\Planner;
+use Hafenbuch\Core\Plan\Relinking;
 use Hafenbuch\Core\Plan\Scope;
 use Hafenbuch\Core\Reference\Resolver;
 
@@ -48,19 +51,27 @@ final readonly class Planning
      *
      * @throws Refused
      */
-    public function prepare(Workspace $workspace, User $person, array $choices): PreparedPlan
+    public function prepare(Workspace $workspace, User $person, array $choices, ?Relinking $relinking = null): PreparedPlan
     {
+        $relinking ??= Relinking::none();
         $choices = array_map(Choice::of(...), $choices);
         $paths = array_values(array_filter(array_map(static fn (Choice $choice): ?string => $choice->decision->path, $choices)));
+        array_push($paths, ...$relinking->paths());
         $ids = array_map(strval(...), array_keys($choices));
         foreach ($choices as $choice) {
             array_push($ids, ...$choice->decision->followers);
         }
-        $snapshot = $this->snapshots->around($workspace, array_values(array_unique($ids)), $person, array_values(array_unique($paths)));
+        $snapshot = $this->snapshots->around($workspace, array_values(array_unique($ids)), $person, array_values(array_unique($paths)), array_map(strval(...), array_keys($relinking->leads)));
         $asksForQuay = array_filter($choices, static fn (Choice $choice): bool => $choice->follow === Follow::Quay) !== [];
         $decided = Decider::decide($snapshot, $choices, $asksForQuay ? (new Quay($workspace, $person))->all() : []);
 
-        return new PreparedPlan($this->planner->plan($snapshot, $decided->decisions, $this->contentMaker($workspace)), $decided);
+        $act = match (true) {
+            $relinking->arrivals !== [] => Act::TakeIn,
+            $relinking->leads !== [] => Act::Relink,
+            default => $decided->act,
+        };
+
+        return new PreparedPlan($this->planner->plan($snapshot, $decided->decisions, $this->contentMaker($workspace), $relinking), new Decided($decided->decisions, $act));
     }
 
     /**

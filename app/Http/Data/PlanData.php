@@ -26,7 +26,7 @@ final readonly class PlanData
         #[OA\Property(items: new OA\Items(ref: '#/components/schemas/PlanLine'))] public array $lines,
         #[OA\Property(items: new OA\Items(ref: '#/components/schemas/Warning'))] public array $warnings,
         #[OA\Property(items: new OA\Items(ref: '#/components/schemas/Blocker'))] public array $blockers,
-        #[OA\Property(description: 'what the logbook will call it', enum: ['save', 'copy', 'set aside', 'move', 'delete', 'undo'])] public string $act = 'undo',
+        #[OA\Property(description: 'what the logbook will call it', enum: ['save', 'copy', 'set aside', 'move', 'delete', 'relink', 'take in', 'undo'])] public string $act = 'undo',
         #[OA\Property(type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'array', items: new OA\Items(type: 'string')), description: 'by document that is saved as: the documents whose references follow')] public array|\stdClass $followers = new \stdClass,
     ) {}
 

@@ -6,6 +6,7 @@ namespace App\Saving\Logbook;
 
 use App\Models\Operation;
 use Hafenbuch\Core\Path\Path;
+use Hafenbuch\Core\Plan\Act;
 use Hafenbuch\Core\Plan\Action;
 use Hafenbuch\Core\Plan\ReasonKind;
 use Illuminate\Support\Facades\DB;
@@ -50,6 +51,7 @@ final readonly class EntryWords
         $moved = $this->because(ReasonKind::MovedFrom);
         $copied = $this->because(ReasonKind::Copied);
         $savedAs = $this->because(ReasonKind::SavedAs);
+        $takenIn = $this->because(ReasonKind::TakenIn);
         $removed = $this->doing(Action::Remove);
         $kind = $this->operation->kind;
 
@@ -60,6 +62,8 @@ final readonly class EntryWords
             $kind === Operation::SETTLE => $first->reason_of === null ? 'Settled an entry' : "Settled entry {$first->reason_of}",
             $kind === Operation::MOVE && $moved !== [] => 'Moved '.Path::nameOf((string) $moved[0]->first->reason_of).$this->others($moved),
             $kind === Operation::DELETE && $removed !== [] => 'Deleted '.Path::nameOf($removed[0]->first->path).$this->others($removed),
+            $kind === Act::Relink->value => 'Led references elsewhere in '.Path::nameOf($first->path).$this->others($this->groups),
+            $kind === Act::TakeIn->value && $takenIn !== [] => 'Took in '.Path::nameOf($takenIn[0]->first->path).$this->others($takenIn),
             // What was chosen is copied after all below it.
             $kind === Operation::COPY && $copied !== [] => 'Copied '.$this->lastOf($copied).$this->others($copied),
             $kind === Operation::SET_ASIDE && $copied !== [] => 'Set aside '.$this->lastOf($copied).$this->others($copied),

@@ -8,6 +8,7 @@ use App\Models\Document;
 use App\Models\Workspace;
 use Hafenbuch\Core\Format\Link\LinkReader;
 use Hafenbuch\Core\Path\Path;
+use Hafenbuch\Core\Reference\Address;
 use Hafenbuch\Core\Reference\TargetKind;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
@@ -25,6 +26,9 @@ final class DocumentRows
 
     /** @var array<string, array<string, string>> by document: the folders that it is a link to */
     private array $folders = [];
+
+    /** @var array<string, list<string>> by document: the ends of its references that are no paths, of those that were asked for */
+    private array $elsewhere = [];
 
     /** @var array<string, true> the ids of those whose targets are read */
     private array $read = [];
@@ -49,6 +53,47 @@ final class DocumentRows
     public function foldersOf(string $id): array
     {
         return array_values($this->folders[$id] ?? []);
+    }
+
+    /** @return list<string> the ends of a document's references that are no paths of the workspace, as far as they were asked for */
+    public function elsewhereOf(string $id): array
+    {
+        return $this->elsewhere[$id] ?? [];
+    }
+
+    /**
+     * Documents that name one of the addresses.
+     *
+     * @param  list<string>  $ends  of addresses
+     */
+    public function addNamingElsewhere(array $ends): void
+    {
+        foreach (array_chunk(array_map(Document::key(...), $ends), self::CHUNK) as $keys) {
+            $this->collectElsewhere(DB::table('document_references')->where('workspace_id', $this->workspace->id)->whereIn('address_key', $keys));
+        }
+        $this->add(array_map(strval(...), array_keys($this->elsewhere)));
+    }
+
+    /**
+     * What else than paths of the workspace these documents name.
+     *
+     * @param  list<string>  $ids
+     */
+    public function addElsewhereOf(array $ids): void
+    {
+        foreach (array_chunk($ids, self::CHUNK) as $chunk) {
+            $this->collectElsewhere(DB::table('document_references')->whereIn('document_id', $chunk)->where('target_kind', TargetKind::Outside->value)->whereNotNull('address'));
+        }
+    }
+
+    private function collectElsewhere(Builder $references): void
+    {
+        foreach ($references->distinct()->get(['document_id', 'address']) as $row) {
+            $end = Address::end($row->address);
+            if (! in_array($end, $this->elsewhere[$row->document_id] ?? [], true)) {
+                $this->elsewhere[$row->document_id][] = $end;
+            }
+        }
     }
 
     /** Links to the folders that the documents lie in, at any height. */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Workspace\Index;
 
+use App\Models\Document;
 use App\Models\User;
 use App\Models\Workspace;
 use App\Workspace\Files\DiskContentStore;
@@ -19,6 +20,7 @@ use Hafenbuch\Core\Document\Snapshot;
 use Hafenbuch\Core\Format\Link\LinkContent;
 use Hafenbuch\Core\Naming\FileName;
 use Hafenbuch\Core\Path\Path;
+use Hafenbuch\Core\Reference\Address;
 use Hafenbuch\Core\Reference\Graph;
 use Illuminate\Support\Facades\DB;
 
@@ -45,14 +47,16 @@ final readonly class SnapshotReader
      * @param  list<string>  $ids
      * @param  ?User  $viewer  for whom the access axis is read: whose locks are no obstacle
      * @param  list<string>  $paths  that documents are to get; what is there, or has nearly the same name, is read too
+     * @param  list<string>  $ends  of references that are to end elsewhere; the documents that have such are read too
      */
-    public function around(Workspace $workspace, array $ids, ?User $viewer = null, array $paths = []): Snapshot
+    public function around(Workspace $workspace, array $ids, ?User $viewer = null, array $paths = [], array $ends = []): Snapshot
     {
         if ($this->areMany($workspace, $ids)) {
-            return $this->whole($workspace, $viewer, $paths);
+            return $this->whole($workspace, $viewer, $paths, $ids, $ends);
         }
         $rows = new DocumentRows($workspace);
         $rows->add($ids);
+        $this->addElsewhere($rows, $workspace, $paths === [] ? [] : $ids, $ends);
         $rows->addNamed($paths);
         if ($paths !== []) {
             $rows->addLinksToFolders();
@@ -66,6 +70,18 @@ final readonly class SnapshotReader
         $rows->addTargets($rows->withoutFile());
 
         return $this->snapshot($workspace, $rows, $viewer, $paths, [...$lookedAt, ...$rows->withoutFile()], $this->graphs->of($workspace));
+    }
+
+    /**
+     * @param  list<string>  $ids  of documents that get other paths, from which they may name files outside
+     * @param  list<string>  $ends
+     */
+    private function addElsewhere(DocumentRows $rows, Workspace $workspace, array $ids, array $ends): void
+    {
+        $rows->addElsewhereOf($ids);
+        $isPath = static fn (string $end): bool => Address::of($end) === null;
+        $rows->addNamingElsewhere(array_values(array_filter($ends, static fn (string $end): bool => ! $isPath($end))));
+        $rows->add((new Edges($workspace))->referrers(array_map(Document::key(...), array_values(array_filter($ends, $isPath)))));
     }
 
     /**
@@ -153,11 +169,14 @@ final readonly class SnapshotReader
      * Everything, and nothing that is derived: who refers to whom is found in what was read.
      *
      * @param  list<string>  $paths  as for a plan
+     * @param  list<string>  $ids  of documents that get other paths
+     * @param  list<string>  $ends  as for a plan
      */
-    public function whole(Workspace $workspace, ?User $viewer = null, array $paths = []): Snapshot
+    public function whole(Workspace $workspace, ?User $viewer = null, array $paths = [], array $ids = [], array $ends = []): Snapshot
     {
         $rows = new DocumentRows($workspace);
         $rows->addAll();
+        $this->addElsewhere($rows, $workspace, $paths === [] ? [] : $ids, $ends);
 
         return $this->snapshot($workspace, $rows, $viewer, $paths, $rows->ids(), null);
     }
@@ -177,7 +196,7 @@ final readonly class SnapshotReader
             $saved = $rows->targetsOf((string) $id, false);
             $documents[] = new DocumentSnapshot(
                 $row->id, $row->path, $row->saved_hash, $row->draft_hash, $row->base_hash, $onDisk, $this->access($onDisk, $row, $viewer),
-                $row->draft_hash === null ? $saved : $rows->targetsOf((string) $id, true), $saved, (bool) $row->is_read_whole, $rows->foldersOf((string) $id), (bool) $row->is_link, $row->is_link && $row->draft_hash !== null && ! $this->isLink($row->draft_hash),
+                $row->draft_hash === null ? $saved : $rows->targetsOf((string) $id, true), $saved, (bool) $row->is_read_whole, $rows->foldersOf((string) $id), (bool) $row->is_link, $row->is_link && $row->draft_hash !== null && ! $this->isLink($row->draft_hash), $rows->elsewhereOf((string) $id),
             );
         }
         $looks = [];

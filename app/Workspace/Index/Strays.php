@@ -27,7 +27,7 @@ final class Strays
     }
 
     /** @return list<string> keys of paths that any reference points at and that no document has */
-    private static function missing(Workspace $workspace): array
+    public static function missing(Workspace $workspace): array
     {
         $targets = DB::table('document_references')->where('workspace_id', $workspace->id)->whereNotNull('target_key')->groupBy('target_key')->select('target_key');
 

@@ -19,6 +19,8 @@ final readonly class ContentReader
 {
     private const TITLE_CHARACTERS = 500;
 
+    private const ADDRESS_BYTES = 4000;
+
     /** A document with more would take a request all its memory, and everyone else half a minute. */
     public const REFERENCES = 50_000;
 
@@ -78,6 +80,8 @@ final readonly class ContentReader
                 'target_kind' => ($isToFolder ? TargetKind::Folder : $target->kind)->value,
                 'target_path' => $target->path,
                 'target_key' => $target->path === null ? null : Path::key($target->path),
+                'address' => $address = $target->address === null ? null : mb_strcut($target->address, 0, self::ADDRESS_BYTES),
+                'address_key' => $address === null ? null : Path::key((string) $target->end()),
             ];
         }
         $title = trim($reading->field(FieldSite::TITLE)->raw ?? '');

@@ -44,7 +44,7 @@ final class FormatRegistry
     public const SECONDS = 10;
 
     /** Raised whenever a format finds other places or titles than before: what an earlier edition has read is read again. */
-    public const EDITION = 3;
+    public const EDITION = 4;
 
     /** Less than this is read in time, whatever is in it. */
     private const COULD_TAKE_LONG = 16_384;

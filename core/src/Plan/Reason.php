@@ -11,6 +11,9 @@ final readonly class Reason
 {
     private const LEADS = ' → ';
 
+    /** So much of an end is said. */
+    private const END_BYTES = 2000;
+
     /** @param ?string $of the path, or the logbook entry's number, that the reason names */
     private function __construct(public ReasonKind $kind, public ?string $of = null) {}
 
@@ -66,7 +69,9 @@ final readonly class Reason
     /** A reference that ended at one place ends at another. */
     public static function relinked(string $end, string $to): self
     {
-        return $to === Address::NOWHERE ? new self(ReasonKind::TakenOut, Address::of($end) ?? $end) : new self(ReasonKind::Relinked, (Address::of($end) ?? $end).self::LEADS.(Address::of($to) ?? $to));
+        [$from, $there] = array_map(static fn (string $one): string => mb_strcut(Address::of($one) ?? $one, 0, self::END_BYTES), [$end, $to]);
+
+        return $to === Address::NOWHERE ? new self(ReasonKind::TakenOut, $from) : new self(ReasonKind::Relinked, $from.self::LEADS.$there);
     }
 
     public static function relinkedSome(int $ends): self

@@ -1,0 +1,111 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Relink;
+
+use App\Models\Document;
+use App\Models\Operation;
+use App\Models\User;
+use App\Models\Workspace;
+use App\Saving\Execution;
+use App\Saving\Planning;
+use App\Saving\PreparedPlan;
+use App\Support\Refused;
+use Hafenbuch\Core\Plan\Relinking;
+use Hafenbuch\Core\Reference\Address;
+
+/** Makes one answer of many: all references that miss the same file, or one of the same folder, are led elsewhere by one plan. */
+final readonly class Relinker
+{
+    public function __construct(private Planning $planning, private Execution $execution) {}
+
+    /** @throws Refused */
+    public function plan(Workspace $workspace, User $person, RelinkWish $wish): PreparedPlan
+    {
+        return $this->planning->prepare($workspace, $person, [], $this->relinking($workspace, $person, $wish));
+    }
+
+    /**
+     * @param  ?string  $fingerprint  of the plan that the person has read; null: whatever it is now
+     *
+     * @throws Refused|\App\Saving\PlanChanged|\App\Saving\PlanBlocked
+     */
+    public function carryOut(Workspace $workspace, User $person, RelinkWish $wish, ?string $fingerprint, ?string $note = null): ?Operation
+    {
+        return $this->execution->save($workspace, $person, [], $fingerprint, $note, null, $this->relinking($workspace, $person, $wish));
+    }
+
+    /** @throws Refused */
+    private function relinking(Workspace $workspace, User $person, RelinkWish $wish): Relinking
+    {
+        $strays = StrayList::of($workspace, $person)->all();
+        $leads = [];
+        foreach ($wish->isSure ? StrayKnowledge::of($workspace, $strays) : [] as $end => $known) {
+            $sure = $known->sure();
+            if ($sure !== null) {
+                $leads[$end] = $sure->path;
+            }
+        }
+        foreach ($wish->folders as $from => $to) {
+            $leads = $this->inFolder($workspace, $person, $strays, (string) $from, $to) + $leads;
+        }
+        foreach ($wish->answers as $end => $to) {
+            if (! isset($strays[$end])) {
+                throw Refused::because('No reference in what is on the screen is missing “'.EndReader::write((string) $end).'”. Look at the strays as they are now.');
+            }
+            $leads[$end] = $to;
+        }
+
+        return new Relinking($leads);
+    }
+
+    /**
+     * What lay in one folder, or below it, is looked for under the same name in another; what is not there stays missed.
+     *
+     * @param  array<string, Stray>  $strays
+     * @return array<string, string>
+     *
+     * @throws Refused where nothing is found
+     */
+    private function inFolder(Workspace $workspace, User $person, array $strays, string $from, string $to): array
+    {
+        [$folder, $there] = [rtrim($from, '/').'/', $to === '' ? '' : rtrim($to, '/').'/'];
+        $leads = [];
+        foreach ($strays as $end => $stray) {
+            $name = $stray->name();
+            if (($from === '' || str_starts_with($name, $folder)) && ! in_array($stray->kind, [StrayKind::Web, StrayKind::Device], true)) {
+                $new = $there.($from === '' ? $name : substr($name, strlen($folder)));
+                $leads[$end] = str_starts_with($new, '/') ? Address::end($new) : $new;
+            }
+        }
+
+        if ($leads === []) {
+            throw Refused::because("No reference misses anything of the folder “{$from}”.");
+        }
+        $found = $this->present($workspace, $person, $leads);
+
+        return $found === [] ? throw Refused::because("Nothing that is missed from “{$from}” is in “{$to}”. Choose another folder.") : $found;
+    }
+
+    /**
+     * @param  array<string, string>  $leads
+     * @return array<string, string> those that lead to what is there
+     */
+    private function present(Workspace $workspace, User $person, array $leads): array
+    {
+        $there = [];
+        $inside = array_values(array_filter($leads, static fn (string $end): bool => Address::of($end) === null));
+        foreach (array_chunk(array_map(Document::key(...), $inside), 1000) as $keys) {
+            $there += array_fill_keys(Document::query()->kept()->where('workspace_id', $workspace->id)->whereIn('path_key', $keys)->where('is_gone', false)->pluck('path')->all(), true);
+        }
+        $sources = Sources::of($workspace, $person);
+
+        return array_filter($leads, static function (string $end) use ($there, $sources): bool {
+            $address = Address::of($end);
+            $found = $address === null ? null : $sources->find($address);
+
+            return $address === null ? isset($there[$end]) : $found !== null && $found[0]->has($found[1]);
+        });
+    }
+}

@@ -1,0 +1,87 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Relink;
+
+use App\Models\User;
+use App\Models\Workspace;
+use App\Workspace\Files\WorkspaceFiles;
+use Hafenbuch\Core\Path\InvalidPath;
+use Hafenbuch\Core\Path\NewPath;
+use Hafenbuch\Core\Path\Path;
+
+/**
+ * From where files may be taken in: the folders of other workspaces that a person may read, and the server's roots, as far as they
+ * are no workspace's. Nothing else can be read, by whatever path or link it is named.
+ */
+final readonly class Sources
+{
+    /**
+     * @param  list<string>  $open  folders whose files may be read
+     * @param  list<string>  $closed  folders among them whose files may not
+     */
+    private function __construct(private array $open, private array $closed) {}
+
+    public static function of(Workspace $workspace, User $person): self
+    {
+        $mine = array_keys(self::workspaces($workspace, $person));
+        $all = Workspace::query()->pluck('root')->all();
+        $roots = array_values(array_filter(array_map(realpath(...), config('hafenbuch.roots'))));
+
+        return new self([...$mine, ...$roots], [...array_values(array_diff($all, $mine)), storage_path(), dirname(storage_path())]);
+    }
+
+    /** @return array<string, string> folder to name, of the other workspaces that a person may read */
+    public static function workspaces(Workspace $workspace, User $person): array
+    {
+        return Workspace::query()->whereKeyNot($workspace->id)->whereHas('members', static fn ($members) => $members->whereKey($person->id))->pluck('name', 'root')->all();
+    }
+
+    /**
+     * @param  string  $path  absolute
+     * @return ?array{WorkspaceFiles, string} the files of the folder that it may be read from, and its path there; null: it may not be read
+     */
+    public function find(string $path): ?array
+    {
+        $folder = $this->folderOf($path);
+        $below = $folder === null ? '' : substr($path, strlen($folder) + 1);
+        try {
+            if ($folder === null || Path::of($below)->value !== $below || NewPath::trustedIn($below) !== null || preg_match('~(?:^|/)\.~', $below) === 1) {
+                return null;
+            }
+            $files = new WorkspaceFiles($folder);
+
+            return $this->mayRead($files->absolute($below)) ? [$files, $below] : null;
+        } catch (InvalidPath) {
+            return null;
+        }
+    }
+
+    /** The innermost open folder, unless one that is closed lies between. */
+    private function folderOf(string $path): ?string
+    {
+        $best = null;
+        foreach ($this->open as $folder) {
+            $folder = rtrim($folder, '/');
+            if (str_starts_with($path, $folder.'/') && strlen($folder) > strlen((string) $best)) {
+                $best = $folder;
+            }
+        }
+        foreach ($this->closed as $folder) {
+            if ($best !== null && strlen($folder) > strlen($best) && str_starts_with($path.'/', rtrim($folder, '/').'/')) {
+                return null;
+            }
+        }
+
+        return $best;
+    }
+
+    /** A folder on the way may be a link to what is closed. */
+    private function mayRead(string $absolute): bool
+    {
+        $real = realpath(dirname($absolute));
+
+        return $real !== false && $this->folderOf($real.'/x') !== null;
+    }
+}

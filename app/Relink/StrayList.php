@@ -1,0 +1,100 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Relink;
+
+use App\Models\User;
+use App\Models\Workspace;
+use App\Workspace\Index\Strays;
+use Hafenbuch\Core\Format\Link\LinkReader;
+use Hafenbuch\Core\Reference\Address;
+use Hafenbuch\Core\Reference\TargetKind;
+use Illuminate\Database\Query\Builder;
+
+/** Finds the references, in what is on the screen, that do not end in a document of the workspace. */
+final readonly class StrayList
+{
+    private const CHUNK = 1000;
+
+    private const COLUMNS = ['r.document_id', 'd.path', 'd.format', 'r.offset', 'r.kind', 'r.raw', 'r.target_kind', 'r.target_path', 'r.address'];
+
+    /** @param array<string, string> $others folder of each other workspace that the asker may read: its name */
+    private function __construct(private Workspace $workspace, private array $others) {}
+
+    public static function of(Workspace $workspace, User $person): self
+    {
+        return new self($workspace, Sources::workspaces($workspace, $person));
+    }
+
+    /**
+     * @param  ?list<string>  $documents  ids of those whose references count; null: all
+     * @return array<string, Stray> by end, in their order
+     */
+    public function all(?array $documents = null): array
+    {
+        $strays = [];
+        foreach ($this->rows($documents) as $row) {
+            $this->add($strays, $row);
+        }
+        ksort($strays, SORT_STRING);
+
+        return $strays;
+    }
+
+    /**
+     * Those with certain ends.
+     *
+     * @param  list<string>  $ends
+     * @return array<string, Stray> by end
+     */
+    public function at(array $ends): array
+    {
+        return array_intersect_key($this->all(), array_flip($ends));
+    }
+
+    /**
+     * @param  ?list<string>  $documents
+     * @return \Generator<object{document_id: string, path: string, format: string, offset: int, kind: string, raw: string, target_kind: string, target_path: ?string, address: ?string}>
+     */
+    private function rows(?array $documents): \Generator
+    {
+        $isWanted = $documents === null ? null : array_fill_keys($documents, true);
+        $portions = [
+            ...array_map(static fn (array $keys): \Closure => static fn (Builder $rows): Builder => $rows->where('r.target_kind', TargetKind::File->value)->whereIn('r.target_key', $keys), array_chunk(Strays::missing($this->workspace), self::CHUNK)),
+            static fn (Builder $rows): Builder => $rows->whereNotNull('r.address_key'),
+            static fn (Builder $rows): Builder => $rows->where('r.target_kind', TargetKind::Nothing->value),
+        ];
+        foreach ($portions as $narrow) {
+            foreach ($narrow(Strays::working($this->workspace))->orderBy('d.path')->orderBy('r.position')->get(self::COLUMNS) as $row) {
+                if ($isWanted === null || isset($isWanted[$row->document_id])) {
+                    yield $row;
+                }
+            }
+        }
+    }
+
+    /**
+     * @param  array<string, Stray>  $strays
+     * @param  object{document_id: string, path: string, format: string, offset: int, kind: string, raw: string, target_kind: string, target_path: ?string, address: ?string}  $row
+     */
+    private function add(array &$strays, object $row): void
+    {
+        $kind = TargetKind::from($row->target_kind);
+        // Text that can name nothing is told apart by itself.
+        $end = $row->target_path ?? Address::end($row->address ?? mb_strcut($row->raw, 0, self::CHUNK));
+        $strays[$end] ??= new Stray($end, StrayKind::of($kind, $row->format === LinkReader::NAME), $kind === TargetKind::Outside ? $this->elsewhere((string) $row->address) : null);
+        $strays[$end]->places[] = new StrayPlace($row->document_id, $row->path, (int) $row->offset, $row->kind, $row->raw);
+    }
+
+    private function elsewhere(string $address): ?string
+    {
+        foreach ($this->others as $folder => $name) {
+            if (str_starts_with($address, $folder.'/')) {
+                return $name;
+            }
+        }
+
+        return null;
+    }
+}
