@@ -27,9 +27,10 @@ $app = Application::configure(basePath: dirname(__DIR__))
     ->withMiddleware(function (Middleware $middleware): void {
         // Hafenbuch is served from one origin only, and the package behind this is absent (compat/).
         $middleware->remove(HandleCors::class);
-        $middleware->prepend(App\Support\RequestNumber::class);
+        // How much came is looked at before anything reads it.
+        $middleware->prepend([App\Support\RequestNumber::class, BodySizes::class]);
         $middleware->append([SecurityHeaders::class, App\Serving\Health\RequestCounts::class]);
-        $middleware->api(prepend: [BodySizes::class, PlainAddresses::class]);
+        $middleware->api(prepend: [PlainAddresses::class]);
         $middleware->statefulApi();
         $middleware->redirectGuestsTo('/login');
         // Bytes and names of documents come and go as they are, however deep they lie in what is sent.

@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use App\Http\IncomingRequest;
 use App\Workspace\Reading\ContentReader;
 use Hafenbuch\Core\Format\FormatRegistry;
 
@@ -16,8 +17,8 @@ return [
     'login_body' => 16 * 1024,
     'body' => 16 * $mebibyte,
 
-    // Lists and objects in one request that is JSON, and eight times as many other values: what 20,000 decisions take, and what fits into the memory.
-    'json_containers' => 200_000,
+    // Lists and objects in one request that is JSON, and eight times as many other values; set where they are, since requests are read before settings.
+    'json_containers' => IncomingRequest::CONTAINERS,
 
     // The largest draft, and the largest file that comes in whole.
     'content' => (int) env('HAFENBUCH_CONTENT_LIMIT', 64 * $mebibyte),
@@ -50,6 +51,9 @@ return [
     // Comparing line by line: in plans, and elsewhere. Beyond it only facts are compared.
     'compared_in_plans' => 512 * 1024,
     'compared' => 2 * $mebibyte,
+
+    // Files that are looked at to take them in, and bytes of them that are read for their own references.
+    'taken_in' => 20_000,
 
     // A session that comes from elsewhere: its ZIP file, the entries of it and the list of these, session.json, its documents, and its drafts together.
     'session_file' => (int) env('HAFENBUCH_SESSION_LIMIT', 8 * 1024 * $mebibyte),

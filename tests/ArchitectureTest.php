@@ -15,11 +15,13 @@ const APP_ROOMS = [
     'Quay' => ['Models', 'Support', 'Workspace'],
     'Saving' => ['Drafts', 'Models', 'Quay', 'Support', 'Workspace'],
     'Past' => ['Drafts', 'Models', 'Quay', 'Support', 'Workspace'],
+    'Relink' => ['Models', 'Saving', 'Support', 'Workspace'],
+    'TakeIn' => ['Models', 'Relink', 'Saving', 'Support', 'Workspace'],
     'Sessions' => ['Drafts', 'Models', 'Past', 'Quay', 'Support', 'Workspace'],
-    'Http' => ['Drafts', 'Models', 'Naming', 'Past', 'Quay', 'Saving', 'Sessions', 'Support', 'Workspace'],
+    'Http' => ['Drafts', 'Models', 'Naming', 'Past', 'Quay', 'Relink', 'Saving', 'Sessions', 'Support', 'TakeIn', 'Workspace'],
     'Serving' => ['Backup', 'Http', 'Models', 'Past', 'Support', 'Workspace'],
     'Backup' => ['Models', 'Past', 'Support', 'Workspace'],
-    'Console' => ['Backup', 'Drafts', 'Models', 'Past', 'Quay', 'Saving', 'Serving', 'Sessions', 'Support', 'Workspace'],
+    'Console' => ['Backup', 'Drafts', 'Models', 'Past', 'Quay', 'Relink', 'Saving', 'Serving', 'Sessions', 'Support', 'TakeIn', 'Workspace'],
     'Setup' => ['Drafts', 'Http', 'Models', 'Past', 'Quay', 'Saving', 'Sessions', 'Workspace'],
     'Providers' => ['Drafts', 'Serving', 'Support', 'Workspace'],
 ];
@@ -39,6 +41,8 @@ const CORE_ROOMS = [
     'Template' => ['Format', 'Text'],
     'History' => ['Change', 'Format', 'Reference', 'Text'],
     'Plan' => ['Document', 'Format', 'Naming', 'Path', 'Reference', 'Write'],
+    'Relink' => ['Naming', 'Path', 'Text'],
+    'TakeIn' => ['Naming', 'Path', 'Plan', 'Reference'],
     'Copy' => ['Document', 'Naming', 'Path', 'Plan', 'Text'],
 ];
 

@@ -12,6 +12,7 @@ use App\Saving\Execution;
 use App\Saving\Planning;
 use App\Saving\PreparedPlan;
 use App\Support\Refused;
+use App\Workspace\Sources;
 use Hafenbuch\Core\Plan\Relinking;
 use Hafenbuch\Core\Reference\Address;
 

@@ -7,6 +7,7 @@ namespace App\Relink;
 use App\Models\User;
 use App\Models\Workspace;
 use App\Workspace\Index\Strays;
+use App\Workspace\Sources;
 use Hafenbuch\Core\Format\Link\LinkReader;
 use Hafenbuch\Core\Reference\Address;
 use Hafenbuch\Core\Reference\TargetKind;

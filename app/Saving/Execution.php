@@ -11,9 +11,11 @@ use App\Models\Workspace;
 use App\Support\SharedProgress;
 use App\Workspace\Files\DiskContentStore;
 use App\Workspace\Files\WorkspaceFiles;
+use App\Workspace\Sources;
 use App\Workspace\WorkspaceLock;
 use Hafenbuch\Core\Path\Path;
 use Hafenbuch\Core\Plan\Action;
+use Hafenbuch\Core\Plan\Arrival;
 use Hafenbuch\Core\Plan\Choice;
 use Hafenbuch\Core\Plan\Decision;
 use Hafenbuch\Core\Plan\Plan;
@@ -48,7 +50,7 @@ final readonly class Execution
             $plan = $prepared->plan;
             self::accept($plan, $fingerprint);
 
-            return $plan->isEmpty() ? null : $this->run($workspace, new LogEntry($kind ?? $prepared->decided->act->value, $person->id, $this->named($workspace, $plan), $note), $this->emptied($plan));
+            return $plan->isEmpty() ? null : $this->run($workspace, new LogEntry($kind ?? $prepared->decided->act->value, $person->id, $this->named($workspace, $person, $plan, $relinking ?? Relinking::none()), $note), $this->emptied($plan));
         });
     }
 
@@ -119,7 +121,7 @@ final readonly class Execution
      *
      * @return list<PlanLine>
      */
-    private function named(Workspace $workspace, Plan $plan): array
+    private function named(Workspace $workspace, User $person, Plan $plan, Relinking $relinking): array
     {
         $this->contents->putAll((static function () use ($plan): \Generator {
             foreach ($plan->contents as $bytes) {
@@ -127,6 +129,7 @@ final readonly class Execution
             }
         })());
         $this->keepFiles($workspace, $plan);
+        $this->keepArrivals($workspace, $person, $plan, $relinking);
 
         return array_map(static fn (PlanLine $line): PlanLine => $line->makesDocument() ? $line->of(strtolower((string) Str::ulid())) : $line, $plan->lines);
     }
@@ -151,6 +154,26 @@ final readonly class Execution
             foreach (array_keys($paths) as $index => $id) {
                 if ($hashes[$index] !== $chunk[$id]) {
                     throw FileChanged::at($paths[$id]);
+                }
+            }
+        }
+    }
+
+    /** Files from elsewhere that come in as they are; each must still hold what the plan has seen. */
+    private function keepArrivals(Workspace $workspace, User $person, Plan $plan, Relinking $relinking): void
+    {
+        $written = array_fill_keys(array_filter(array_map(static fn (PlanLine $line): ?string => $line->action->writes() ? $line->after : null, $plan->lines)), true);
+        $arrivals = array_values(array_filter($relinking->arrivals, fn (Arrival $arrival): bool => isset($written[$arrival->hash]) && ! $this->contents->hold($arrival->hash)));
+        $files = new WorkspaceContents($workspace, $this->contents, Sources::of($workspace, $person));
+        foreach (array_chunk($arrivals, 1000) as $chunk) {
+            $hashes = $this->contents->putAll((static function () use ($chunk, $files): \Generator {
+                foreach ($chunk as $arrival) {
+                    yield $files->opened($arrival->from);
+                }
+            })());
+            foreach ($chunk as $index => $arrival) {
+                if ($hashes[$index] !== $arrival->hash) {
+                    throw FileChanged::at($arrival->from);
                 }
             }
         }

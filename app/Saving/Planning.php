@@ -13,6 +13,7 @@ use App\Workspace\Files\DiskContentStore;
 use App\Workspace\Files\WorkspaceFiles;
 use App\Workspace\Index\SnapshotReader;
 use App\Workspace\Reading\Formats;
+use App\Workspace\Sources;
 use Hafenbuch\Core\Format\Rewriter;
 use Hafenbuch\Core\Plan\Act;
 use Hafenbuch\Core\Plan\Choice;
@@ -71,7 +72,7 @@ final readonly class Planning
             default => $decided->act,
         };
 
-        return new PreparedPlan($this->planner->plan($snapshot, $decided->decisions, $this->contentMaker($workspace), $relinking), new Decided($decided->decisions, $act));
+        return new PreparedPlan($this->planner->plan($snapshot, $decided->decisions, $this->contentMaker($workspace, $person), $relinking), new Decided($decided->decisions, $act));
     }
 
     /**
@@ -113,8 +114,8 @@ final readonly class Planning
         throw Refused::because("The plan has no line for {$path} any more.");
     }
 
-    private function contentMaker(Workspace $workspace): ContentMaker
+    private function contentMaker(Workspace $workspace, User $person): ContentMaker
     {
-        return new ContentMaker(new WorkspaceContents($workspace, $this->contents), new Rewriter(Formats::of($workspace), new Resolver($workspace->root)));
+        return new ContentMaker(new WorkspaceContents($workspace, $this->contents, Sources::of($workspace, $person)), new Rewriter(Formats::of($workspace), new Resolver($workspace->root)));
     }
 }

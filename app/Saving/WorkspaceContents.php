@@ -8,6 +8,7 @@ use App\Models\Workspace;
 use App\Workspace\Files\DiskContentStore;
 use App\Workspace\Files\Sha256;
 use App\Workspace\Files\WorkspaceFiles;
+use App\Workspace\Sources;
 use Hafenbuch\Core\Document\DocumentSnapshot;
 use Hafenbuch\Core\Plan\Contents;
 use Hafenbuch\Core\Write\UnableToRead;
@@ -17,13 +18,17 @@ final readonly class WorkspaceContents implements Contents
 {
     private WorkspaceFiles $files;
 
-    public function __construct(Workspace $workspace, private DiskContentStore $store)
+    /** @param ?Sources $sources from where files may come in; null: none do */
+    public function __construct(Workspace $workspace, private DiskContentStore $store, private ?Sources $sources = null)
     {
         $this->files = WorkspaceFiles::of($workspace);
     }
 
     public function bytes(DocumentSnapshot $document, string $hash): string
     {
+        if (str_starts_with($document->path, '/')) {
+            return $this->fromElsewhere($document->path, $hash);
+        }
         if ($document->onDisk->hash === $hash) {
             $bytes = $this->files->bytes($document->path);
             if (Sha256::of($bytes) === $hash) {
@@ -34,5 +39,26 @@ final readonly class WorkspaceContents implements Contents
         return $this->store->has($hash)
             ? $this->store->bytes($hash)
             : throw UnableToRead::file($document->path, 'its content has changed since it was read; look for changed files');
+    }
+
+    private function fromElsewhere(string $path, string $hash): string
+    {
+        $bytes = stream_get_contents($this->opened($path));
+
+        return $bytes !== false && Sha256::of($bytes) === $hash ? $bytes : throw UnableToRead::file($path, 'its content has changed since it was looked at; plan again');
+    }
+
+    /**
+     * A file from elsewhere.
+     *
+     * @return resource
+     *
+     * @throws UnableToRead
+     */
+    public function opened(string $path)
+    {
+        [$files, $below] = $this->sources?->find($path) ?? throw UnableToRead::file($path, 'nothing may be taken from there');
+
+        return $files->open($below);
     }
 }

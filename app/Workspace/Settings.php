@@ -8,6 +8,7 @@ use App\Models\Workspace;
 use App\Workspace\Reading\Ways;
 use Hafenbuch\Core\Format\Markdown\MarkdownFormat;
 use Hafenbuch\Core\Retention\Policy;
+use Hafenbuch\Core\TakeIn\IncomingRules;
 use Illuminate\Support\Facades\DB;
 
 /** What a workspace's members have agreed on; kept with the workspace. */
@@ -85,6 +86,24 @@ final readonly class Settings
     public function frontMatter(): array
     {
         return array_values($this->workspace->settings['frontMatter'] ?? MarkdownFormat::PATHS);
+    }
+
+    /** What is done with files from elsewhere that documents refer to. */
+    public function incoming(): IncomingRules
+    {
+        return IncomingReader::rules($this->workspace->settings['incoming'] ?? []);
+    }
+
+    /** @return list<string> paths of the documents from which it is counted what is used */
+    public function starts(): array
+    {
+        return array_values($this->workspace->settings['starts'] ?? []);
+    }
+
+    /** @return list<string> paths of files that stay although nothing refers to them */
+    public function stays(): array
+    {
+        return array_values($this->workspace->settings['stays'] ?? []);
     }
 
     public function ways(): Ways

@@ -25,10 +25,19 @@ return new class extends Migration {
             $table->timestamp('at', 3)->useCurrent();
             $table->unique(['workspace_id', 'end_key']);
         });
+        // What files outside of all workspaces held when they were last read, so that they are not read again for each plan.
+        Schema::create('known_sources', function (Blueprint $table): void {
+            $table->char('path_key', 64)->charset('ascii')->collation('ascii_bin')->primary();
+            $table->string('stat', 120);
+            $table->unsignedBigInteger('seen_at');
+            $table->char('hash', 64)->charset('ascii')->collation('ascii_bin');
+            $table->timestamp('used_at', 3)->useCurrent();
+        });
     }
 
     public function down(): void
     {
+        Schema::dropIfExists('known_sources');
         Schema::dropIfExists('accepted_strays');
         Schema::table('document_references', function (Blueprint $table): void {
             $table->dropIndex(['workspace_id', 'address_key']);

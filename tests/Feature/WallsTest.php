@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use App\Drafts\DraftDesk;
 use App\Drafts\Locks;
+use App\Http\IncomingRequest;
 use App\Models\User;
 use App\Models\Workspace;
 use App\Support\BoundedJson;
@@ -227,8 +228,12 @@ it('takes no more than an address has use for', function () {
     $this->asPage()->postJson('/api/session', ['email' => 'a@greetholm.example', 'password' => str_repeat('x', 40_000)])->assertStatus(413)->assertSee('at most 16,384');
     api('POST', 'plan', ['decisions' => [], 'more' => str_repeat('x', 17 * 1024 * 1024)])->assertStatus(413);
     // Few bytes that would fill the memory once they are read; the same bytes inside a text are none of that.
-    $headers = ['CONTENT_TYPE' => 'application/json', 'HTTP_ACCEPT' => 'application/json'];
-    $this->call('POST', $this->harbour->api('/plan'), server: $headers, content: '{"decisions":['.str_repeat('[1],', 3_900_000).'[1]]}')->assertStatus(413)->assertSee('in parts');
+    $bytes = '{"decisions":['.str_repeat('[1],', 3_900_000).'[1]]}';
+    memory_reset_peak_usage();
+    $before = memory_get_usage();
+    $answer = app(Illuminate\Contracts\Http\Kernel::class)->handle(IncomingRequest::of(Symfony\Component\HttpFoundation\Request::create($this->harbour->api('/plan'), 'POST', server: ['CONTENT_TYPE' => 'application/json', 'HTTP_ACCEPT' => 'application/json'], content: $bytes)));
+    expect($answer->getStatusCode())->toBe(413)->and($answer->getContent())->toContain('in parts');
+    expect(memory_get_peak_usage() - $before)->toBeLessThan(100 * 1024 * 1024);
     expect(BoundedJson::fits('["'.str_repeat('[1],\\"{', 1000).'"]', 10))->toBeTrue()
         ->and(BoundedJson::fits('["\\\\",'.str_repeat('[1],', 11).'1]', 10))->toBeFalse()->and(BoundedJson::fits('"never ended [[[', 2))->toBeTrue()->and(BoundedJson::fits('"ends with \\', 2))->toBeTrue();
     api('PUT', "documents/{$this->a->id}/draft", ['content' => str_repeat("line\n", 4 * 1024 * 1024)], $this->a->revision)->assertSuccessful();

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Middleware;
 
 use App\Http\Errors;
-use App\Support\BoundedJson;
+use App\Http\IncomingRequest;
 use Illuminate\Http\Request;
 use Symfony\Component\HttpFoundation\Response;
 
@@ -27,7 +27,7 @@ final class BodySizes
 
         return match (true) {
             $length > $most => Errors::respond(413, 'What was sent has '.number_format($length).' bytes; this address takes at most '.number_format($most).'. Send less, or in parts.'),
-            $request->isJson() && ! BoundedJson::fits((string) $request->getContent(), (int) config('limits.json_containers')) => Errors::respond(413, 'What was sent has more lists, objects or values than '.number_format((int) config('limits.json_containers')).' such lists and objects would take. Send it in parts.'),
+            $request->attributes->get(IncomingRequest::TOO_MUCH) === true => Errors::respond(413, 'What was sent has more lists, objects or values than '.number_format(IncomingRequest::CONTAINERS).' such lists and objects would take. Send it in parts.'),
             default => $next($request),
         };
     }

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Relink;
+namespace App\Workspace;
 
 use App\Models\User;
 use App\Models\Workspace;
