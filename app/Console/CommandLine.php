@@ -6,6 +6,7 @@ namespace App\Console;
 
 use App\Console\Relink\Relink;
 use App\Console\Relink\ShowStrays;
+use App\Console\Relink\TakeFilesIn;
 use App\Console\Sessions\CompareSessions;
 use App\Console\Sessions\DeleteSession;
 use App\Console\Sessions\ExportOneSession;
@@ -45,7 +46,7 @@ final class CommandLine
         AddWorkspace::class, ScanFiles::class, ShowStatus::class, ShowReferences::class, ShowPartlyRead::class, WriteDraft::class, DiscardDraft::class,
         MakePlan::class, Save::class, ShowLog::class, Undo::class, Recover::class,
         ShowQuay::class, KeepSession::class, ListSessions::class, ShowSession::class, OpenSession::class, CompareSessions::class, ExportOneSession::class, ImportOneSession::class, ShareSession::class, DeleteSession::class,
-        ShowStrays::class, Relink::class,
+        ShowStrays::class, Relink::class, TakeFilesIn::class,
         CheckContents::class, ThinVersions::class, AddPerson::class, MoveWorkspace::class, Backup::class, CheckBackups::class, Restore::class,
     ];
 

@@ -15,6 +15,7 @@ use App\Workspace\Pulse;
 use Hafenbuch\Core\Path\InvalidPath;
 use Hafenbuch\Core\Plan\Action;
 use Hafenbuch\Core\Plan\PlanLine;
+use Hafenbuch\Core\Plan\ReasonKind;
 use Hafenbuch\Core\Write\FileChange;
 use Hafenbuch\Core\Write\Journal;
 use Hafenbuch\Core\Write\Operation;
@@ -71,7 +72,7 @@ final class DatabaseJournal implements Journal
 
     public function rolledBack(Operation $operation, string $why): void
     {
-        $made = OperationLine::query()->where('operation_id', $operation->id)->whereNotNull('origin_id')->pluck('document_id')->filter()->all();
+        $made = OperationLine::query()->where('operation_id', $operation->id)->where(static fn ($lines) => $lines->whereNotNull('origin_id')->orWhere('reason', ReasonKind::TakenIn->value))->pluck('document_id')->filter()->all();
         Document::query()->whereIn('id', $made)->whereNotNull('dropped_at')->whereNull('saved_hash')->whereDoesntHave('draft')->whereDoesntHave('versions')->delete();
         $this->close($operation, ['state' => OperationRecord::ROLLED_BACK, 'message' => $why]);
     }
@@ -143,7 +144,7 @@ final class DatabaseJournal implements Journal
      */
     private function makeDocuments(array $lines): void
     {
-        $made = array_filter($lines, static fn (PlanLine $line): bool => $line->origin !== null);
+        $made = array_filter($lines, static fn (PlanLine $line): bool => $line->mayMakeDocument());
         $known = Document::query()->whereIn('id', array_map(static fn (PlanLine $line): string => $line->documentId, $made))->pluck('id', 'id')->all();
         $rows = [];
         foreach ($made as $line) {

@@ -52,7 +52,7 @@ final readonly class TakeIn
 
     public function plan(Workspace $workspace, User $person, TakeInWish $wish): PreparedPlan
     {
-        return $this->planning->prepare($workspace, $person, [], $this->relinking($this->list($workspace, $person, $wish)));
+        return $this->planning->prepare($workspace, $person, [], $this->relinking($this->list($workspace, $person, $wish), $wish));
     }
 
     /**
@@ -63,7 +63,7 @@ final readonly class TakeIn
     public function carryOut(Workspace $workspace, User $person, TakeInWish $wish, ?string $fingerprint, ?string $note = null): TakenIn
     {
         $list = $this->list($workspace, $person, $wish);
-        $relinking = $this->relinking($list);
+        $relinking = $this->relinking($list, $wish);
         $entry = $relinking->isEmpty() ? null : $this->execution->save($workspace, $person, [], $fingerprint, $note, null, $relinking);
         $left = self::outside($workspace, $person, $wish);
         $outside = [];
@@ -76,14 +76,14 @@ final readonly class TakeIn
         return new TakenIn($entry, $entry === null ? 0 : self::onDisk($workspace, $entry, $relinking), self::count($list->strays) - self::count($left), $outside);
     }
 
-    private function relinking(TakeInList $list): Relinking
+    private function relinking(TakeInList $list, TakeInWish $wish): Relinking
     {
         $relinking = TakeInPlanner::relinking($list->rows);
         $wanted = array_map(static fn (string $path): string => Address::end($path), array_map(strval(...), array_keys($list->strays)));
         $inside = array_fill_keys(array_map(static fn ($arrival): string => $arrival->to, $relinking->arrivals), true);
 
         // What only files refer to that stay outside, or are here already, needs nothing.
-        return $inside === [] ? new Relinking(array_intersect_key($relinking->leads, array_flip($wanted))) : $relinking;
+        return new Relinking($inside === [] ? array_intersect_key($relinking->leads, array_flip($wanted)) : $relinking->leads, $relinking->arrivals, $wish->documents);
     }
 
     /** @return array<string, Stray> by absolute path */

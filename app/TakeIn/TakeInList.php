@@ -17,6 +17,17 @@ final readonly class TakeInList
      */
     public function __construct(public array $rows, public array $strays, public array $refused) {}
 
+    public function comesIn(string $path): bool
+    {
+        foreach ($this->rows as $row) {
+            if ($row->source->path === $path) {
+                return $row->to !== null;
+            }
+        }
+
+        return false;
+    }
+
     /** Why something outside stays there. */
     public function why(string $path): string
     {

@@ -33,7 +33,7 @@ final readonly class LineMaker
     {
         $source = $arrival->source();
         $before = $this->snapshot->look($arrival->to)->hash;
-        $leads = $this->redirections->forSaved;
+        $leads = $this->redirections->forSaved($source);
 
         return new SketchedLine(
             $source, $source->id, $arrival->to, $before === null ? Action::Create : Action::Replace, $before, WantedContent::of($source, false, $arrival->to, $leads),
@@ -58,7 +58,7 @@ final readonly class LineMaker
         $onDisk = $document->onDisk->hash;
         $after = $this->savedContent($document, $document->path);
         if ($onDisk !== null && $after->isRewritten()) {
-            return new SketchedLine($document, $document->id, $document->path, Action::Write, $onDisk, $after, $reason, $document->draftHash, pointsAt: self::mapped($document->savedRefersTo, $document->elsewhere, $this->redirections->forSaved));
+            return new SketchedLine($document, $document->id, $document->path, Action::Write, $onDisk, $after, $reason, $document->draftHash, pointsAt: self::mapped($document->savedRefersTo, $document->elsewhere, $this->redirections->forSaved($document)));
         }
 
         return new SketchedLine($document, $document->id, $document->path, Action::Discard, $onDisk, WantedContent::asItIs($onDisk), $reason, $document->draftHash);
@@ -113,13 +113,13 @@ final readonly class LineMaker
     private function moved(DocumentSnapshot $document): array
     {
         $path = $this->redirections->pathOf($document);
-        $draft = $document->draftHash === null ? null : WantedContent::of($document, true, $path, $this->redirections->forSaved);
+        $draft = $document->draftHash === null ? null : WantedContent::of($document, true, $path, $this->redirections->forSaved($document));
         if (! $document->hasFile() || $document->isNew()) {
             return [new SketchedLine($document, $document->id, $path, Action::Redraft, null, WantedContent::asItIs(null), Reason::movedFrom($document->path), $document->draftHash, $draft)];
         }
 
         return [
-            new SketchedLine($document, $document->id, $path, Action::Create, null, $this->savedContent($document, $path), Reason::movedFrom($document->path), $document->draftHash, $draft, pointsAt: self::mapped($document->savedRefersTo, $document->elsewhere, $this->redirections->forSaved)),
+            new SketchedLine($document, $document->id, $path, Action::Create, null, $this->savedContent($document, $path), Reason::movedFrom($document->path), $document->draftHash, $draft, pointsAt: self::mapped($document->savedRefersTo, $document->elsewhere, $this->redirections->forSaved($document))),
             new SketchedLine($document, $document->id, $document->path, Action::Remove, $document->onDisk->hash, WantedContent::asItIs(null), Reason::movesTo($path), $document->draftHash, $draft),
         ];
     }
@@ -140,13 +140,13 @@ final readonly class LineMaker
         $onDisk = $document->onDisk->hash;
 
         return [$saved->isRewritten() && $onDisk !== null
-            ? new SketchedLine($document, $document->id, $path, Action::Write, $onDisk, $saved, $reason, $document->draftHash, $draft, pointsAt: self::mapped($document->savedRefersTo, $document->elsewhere, $this->redirections->forSaved))
+            ? new SketchedLine($document, $document->id, $path, Action::Write, $onDisk, $saved, $reason, $document->draftHash, $draft, pointsAt: self::mapped($document->savedRefersTo, $document->elsewhere, $this->redirections->forSaved($document)))
             : new SketchedLine($document, $document->id, $path, Action::Redraft, $onDisk, WantedContent::asItIs($onDisk), $reason, $document->draftHash, $draft)];
     }
 
     private function savedContent(DocumentSnapshot $document, string $path): WantedContent
     {
-        return WantedContent::of($document, false, $path, $this->redirections->forSaved);
+        return WantedContent::of($document, false, $path, $this->redirections->forSaved($document));
     }
 
     /** What is on the screen: the draft, else the saved content. */

@@ -37,6 +37,12 @@ final readonly class PlanLine
         return str_starts_with($this->documentId, self::TO_BE_MADE);
     }
 
+    /** Whether it may be the first that is heard of its document. */
+    public function mayMakeDocument(): bool
+    {
+        return $this->origin !== null || $this->reason->kind === ReasonKind::TakenIn;
+    }
+
     public function of(string $documentId): self
     {
         return new self($documentId, $this->path, $this->action, $this->before, $this->after, $this->reason, $this->draftBefore, $this->draftAfter, $this->origin);

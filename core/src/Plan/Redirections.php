@@ -11,18 +11,21 @@ use Hafenbuch\Core\Reference\PathMap;
 /** Which paths lead elsewhere after a plan, and for whom. */
 final readonly class Redirections
 {
-    /** For the saved contents of documents that are not saved themselves. */
-    public PathMap $forSaved;
+    private PathMap $forAll;
+
+    private PathMap $forMoved;
 
     /**
      * @param  array<string, string>  $moved  old path to new path: for every reference in the workspace
-     * @param  array<string, string>  $relinked  one end of references to another, likewise
+     * @param  array<string, string>  $relinked  one end of references to another
+     * @param  ?array<string, true>  $only  the ids of the documents whose references are; null: all
      * @param  array<string, array<string, string>>  $followed  by the id of a follower: old path to new path
      * @param  array<string, string>  $copied  path of an original to that of its copy: for references inside copies that are made together
      */
-    private function __construct(public array $moved, private array $followed, private array $copied, private array $relinked)
+    private function __construct(public array $moved, private array $followed, private array $copied, private array $relinked, private ?array $only)
     {
-        $this->forSaved = PathMap::of($moved, $relinked);
+        $this->forAll = PathMap::of($moved, $relinked);
+        $this->forMoved = PathMap::of($moved);
     }
 
     /** @param array<string, Decision> $decisions by document id */
@@ -50,7 +53,7 @@ final readonly class Redirections
 
         $relinked = array_map(static fn (string $end): string => $moved[$end] ?? $end, $relinking->leads);
 
-        return new self($moved + self::movedFolders($snapshot, $moved), $followed, $copied, $relinked);
+        return new self($moved + self::movedFolders($snapshot, $moved), $followed, $copied, $relinked, $relinking->documents === null ? null : array_fill_keys([...$relinking->documents, ...array_map(static fn (Arrival $arrival): string => PlanLine::idToBeMade($arrival->to), $relinking->arrivals)], true));
     }
 
     /**
@@ -86,10 +89,18 @@ final readonly class Redirections
         return $this->moved[$document->path] ?? $document->path;
     }
 
+    /** For the saved content of a document that is not saved itself. */
+    public function forSaved(DocumentSnapshot $document): PathMap
+    {
+        return $this->only === null || isset($this->only[$document->id]) ? $this->forAll : $this->forMoved;
+    }
+
     /** For what is on the screen. */
     public function forWorking(DocumentSnapshot $document): PathMap
     {
-        return isset($this->followed[$document->id]) ? $this->forSaved->after($this->followed[$document->id]) : $this->forSaved;
+        $leads = $this->forSaved($document);
+
+        return isset($this->followed[$document->id]) ? $leads->after($this->followed[$document->id]) : $leads;
     }
 
     /** For a new file that is made of a document; its references to itself go along. */
@@ -102,8 +113,11 @@ final readonly class Redirections
     public function rewritten(Snapshot $snapshot): array
     {
         $ids = array_map(strval(...), array_keys($this->followed));
-        if (! $this->forSaved->isEmpty()) {
-            array_push($ids, ...$snapshot->pointingAt($this->moved + $this->relinked));
+        if ($this->moved !== []) {
+            array_push($ids, ...$snapshot->pointingAt($this->moved));
+        }
+        if ($this->relinked !== []) {
+            array_push($ids, ...array_filter($snapshot->pointingAt($this->relinked), fn (string $id): bool => $this->only === null || isset($this->only[$id])));
         }
 
         return array_values(array_unique($ids));

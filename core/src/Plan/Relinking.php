@@ -12,8 +12,9 @@ final readonly class Relinking
     /**
      * @param  array<string, string>  $leads  from one end of references to another, see Address; Address::NOWHERE takes them out
      * @param  list<Arrival>  $arrivals
+     * @param  ?list<string>  $documents  the ids of those whose references are led elsewhere; null: of all
      */
-    public function __construct(public array $leads = [], public array $arrivals = []) {}
+    public function __construct(public array $leads = [], public array $arrivals = [], public ?array $documents = null) {}
 
     public static function none(): self
     {

@@ -1,0 +1,137 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Models\User;
+use App\Saving\Undoing;
+use App\TakeIn\TakeIn;
+use App\TakeIn\TakeInWish;
+use App\TakeIn\TakenIn;
+use App\Workspace\Settings;
+use Hafenbuch\Core\Write\FileChanged;
+use Tests\Support\Harbour;
+
+function taking(Harbour $harbour, ?TakeInWish $wish = null, ?User $person = null): TakenIn
+{
+    return app(TakeIn::class)->carryOut($harbour->workspace, $person ?? $harbour->owner, $wish ?? new TakeInWish, null);
+}
+
+beforeEach(function () {
+    // A folder beside the workspaces, in the same root, that is none.
+    $this->library = config('hafenbuch.roots')[0].'/library-'.bin2hex(random_bytes(5));
+    mkdir("{$this->library}/parts", 0o777, true);
+    $this->place = function (string $path, string $content): string {
+        @mkdir(dirname("{$this->library}/{$path}"), 0o777, true);
+        file_put_contents("{$this->library}/{$path}", $content);
+
+        return "{$this->library}/{$path}";
+    };
+    ($this->place)('drum.png', 'the drum');
+    ($this->place)('again/drum.png', 'the drum');
+    ($this->place)('parts/arm.svg', '<svg xmlns="http://www.w3.org/2000/svg"><image href="steel.png"/><image href="../drum.png"/><a href="https://example.org/"/></svg>');
+    ($this->place)('parts/steel.png', 'steel');
+    $name = basename($this->library);
+    $this->harbour = new Harbour([
+        'book/one.md' => "![drum](../../{$name}/drum.png) ![again](../../{$name}/again/drum.png#x) [arm]({$this->library}/parts/arm.svg) [none](../../{$name}/none.png) [etc](/etc/hostname)",
+        'book/two.md' => "![drum](file://{$this->library}/drum.png)",
+    ]);
+});
+
+it('copies each file once, with what it refers to, leads all references there, and finds nothing to do again', function () {
+    $before = $this->harbour->hashes();
+    $done = taking($this->harbour);
+
+    expect($done->taken)->toBe(3)->and($done->inside)->toBe(4)
+        ->and($this->harbour->read('book/one.md'))->toBe('![drum](../taken-in/drum.png) ![again](../taken-in/drum.png#x) [arm](../taken-in/arm.svg) [none](../../'.basename($this->library).'/none.png) [etc](/etc/hostname)')
+        ->and($this->harbour->read('book/two.md'))->toBe('![drum](../taken-in/drum.png)')
+        ->and($this->harbour->read('taken-in/arm.svg'))->toContain('href="steel.png"')->toContain('href="drum.png"')->toContain('href="https://example.org/"')
+        ->and($this->harbour->read('taken-in/steel.png'))->toBe('steel')
+        ->and(array_column($done->outside, 'why', 'raw'))->toEqual(['../../'.basename($this->library).'/none.png' => 'There is no file.', '/etc/hostname' => 'It lies where nothing may be taken from: neither in a workspace of yours nor in a folder of HAFENBUCH_ROOTS.'])
+        ->and($done->entry?->kind)->toBe('take in')->and(file_get_contents("{$this->library}/drum.png"))->toBe('the drum');
+    $again = taking($this->harbour);
+    expect($again->entry)->toBeNull()->and($again->taken)->toBe(0)->and($again->outside)->toHaveCount(2);
+
+    app(Undoing::class)->undo($this->harbour->workspace, $this->harbour->owner, $done->entry, null);
+    expect($this->harbour->hashes())->toBe($before);
+});
+
+it('uses what is there, and gives another name where it must', function () {
+    $this->harbour->put('pictures/old.png', 'the drum');
+    $this->harbour->put('taken-in/steel.png', 'another steel');
+    $this->harbour->scan();
+    $done = taking($this->harbour);
+
+    expect($done->taken)->toBe(2)->and($this->harbour->read('book/two.md'))->toBe('![drum](../pictures/old.png)')
+        ->and($this->harbour->read('taken-in/arm.svg'))->toContain('href="steel-2.png"')->toContain('href="../pictures/old.png"')
+        ->and($this->harbour->read('taken-in/steel.png'))->toBe('another steel');
+});
+
+it('goes by the rules of the workspace and by what is chosen', function () {
+    Settings::of($this->harbour->workspace)->set(['incoming' => App\Workspace\IncomingReader::checked(['rules' => [['kind' => 'picture', 'where' => 'beside'], ['where' => 'folder', 'folder' => '/media/']], 'ours' => ["{$this->library}/parts/"]])]);
+    $one = taking($this->harbour, new TakeInWish([$this->harbour->document('book/two.md')->id]));
+    expect($this->harbour->read('book/two.md'))->toBe('![drum](drum.png)')->and($this->harbour->read('book/drum.png'))->toBe('the drum')->and($one->outside)->toBe([]);
+    $rest = taking($this->harbour, new TakeInWish(choices: [['path' => "{$this->library}/again/drum.png", 'stays' => true]]));
+    expect($rest->taken)->toBe(0)->and($this->harbour->read('book/one.md'))->toContain('![drum](drum.png)')->toContain('/again/drum.png#x')->toContain('/parts/arm.svg')
+        ->and(array_column($rest->outside, 'why'))->toContain('It stays where it is, as the workspace’s rules or you have it.');
+});
+
+it('reads nothing that may not be read, whatever it is called', function (callable $address) {
+    $other = new Harbour(['secret.png' => 'secret', '.env' => 'SECRET=1']);
+    $this->harbour->put('book/two.md', '![x]('.$address($other, $this->library, $this->harbour).')');
+    $this->harbour->scan();
+    $done = taking($this->harbour, new TakeInWish([$this->harbour->document('book/two.md')->id]));
+
+    expect($done->entry)->toBeNull()->and($done->taken)->toBe(0)->and($done->outside)->toHaveCount(1)
+        ->and(array_filter($this->harbour->hashes(), static fn (string $hash): bool => in_array($hash, [hash('sha256', 'secret'), hash('sha256', 'SECRET=1')], true)))->toBe([]);
+})->with([
+    'another’s workspace' => [fn (Harbour $other): string => "{$other->root}/secret.png"],
+    'through a link to a file' => [function (Harbour $other, string $library): string {
+        symlink("{$other->root}/secret.png", "{$library}/link.png");
+
+        return "{$library}/link.png";
+    }],
+    'through a link to a folder' => [function (Harbour $other, string $library): string {
+        symlink($other->root, "{$library}/away");
+
+        return "{$library}/away/secret.png";
+    }],
+    'by dots' => [fn (Harbour $other, string $library): string => "{$library}/parts/../../".basename($other->root).'/secret.png'],
+    'settings' => [fn (Harbour $other, string $library): string => dirname(storage_path()).'/.env'],
+    'hidden' => [function (Harbour $other, string $library): string {
+        mkdir("{$library}/.git");
+        file_put_contents("{$library}/.git/config", 'secret');
+
+        return "{$library}/.git/config";
+    }],
+    'a folder' => [fn (Harbour $other, string $library): string => "{$library}/parts"],
+    'contents of the store' => [fn (): string => storage_path('contents').'/x'],
+]);
+
+it('takes from another workspace of the person', function () {
+    $other = new Harbour(['pen.png' => 'pen']);
+    $other->workspace->members()->attach($this->harbour->owner->id, ['role' => 'member']);
+    $this->harbour->put('book/two.md', "![x]({$other->root}/pen.png)");
+    $this->harbour->scan();
+
+    expect(taking($this->harbour)->taken)->toBe(4)->and($this->harbour->read('taken-in/pen.png'))->toBe('pen')->and($this->harbour->read('book/two.md'))->toBe('![x](../taken-in/pen.png)');
+});
+
+it('takes nothing in where a source is another one by then', function () {
+    $list = app(TakeIn::class)->list($this->harbour->workspace, $this->harbour->owner, new TakeInWish);
+    $relinking = Hafenbuch\Core\TakeIn\TakeInPlanner::relinking($list->rows);
+    file_put_contents("{$this->library}/again/drum.png", 'changed!');
+    $before = $this->harbour->hashes();
+
+    expect(fn () => app(App\Saving\Execution::class)->save($this->harbour->workspace, $this->harbour->owner, [], null, null, null, $relinking))->toThrow(FileChanged::class)
+        ->and($this->harbour->hashes())->toBe($before);
+    unlink("{$this->library}/again/drum.png");
+    expect(fn () => app(App\Saving\Execution::class)->save($this->harbour->workspace, $this->harbour->owner, [], null, null, null, $relinking))->toThrow(Hafenbuch\Core\Write\UnableToRead::class)
+        ->and($this->harbour->hashes())->toBe($before);
+});
+
+it('answers on the command line', function () {
+    $plan = $this->harbour->command('take-in', ['--plan', '--json', '--of', 'book/two.md'])['json'];
+    expect($plan)->toMatchArray(['entry' => null, 'taken' => 0, 'inside' => 0, 'outside' => []])->and(array_column($plan['lines'], 'reason', 'path'))->toBe(['taken-in/drum.png' => "taken in from {$this->library}/drum.png", 'book/two.md' => "its references to {$this->library}/drum.png now lead to taken-in/drum.png"]);
+    $done = $this->harbour->command('take-in', ['--json']);
+    expect($done['json'])->toMatchArray(['entry' => 1, 'taken' => 3, 'inside' => 4])->and($done['json']['outside'])->toHaveCount(2)->and($done['json']['lines'])->toHaveCount(5);
+});
