@@ -27,6 +27,9 @@ return [
     // Requests that are answered at the same time; by default four for each processor.
     'workers' => env('HAFENBUCH_WORKERS') === null ? null : (int) env('HAFENBUCH_WORKERS'),
 
+    // Which devices there are: the address of a rack, as docs/devices.md describes; none: the stand-in rack, where that runs.
+    'rack' => env('HAFENBUCH_RACK'),
+
     // By which a program may read /metrics; without one there are none.
     'metrics_token' => env('HAFENBUCH_METRICS_TOKEN'),
 ];

@@ -17,13 +17,14 @@ const APP_ROOMS = [
     'Past' => ['Drafts', 'Models', 'Quay', 'Support', 'Workspace'],
     'Relink' => ['Models', 'Saving', 'Support', 'Workspace'],
     'TakeIn' => ['Models', 'Relink', 'Saving', 'Support', 'Workspace'],
+    'Devices' => ['Models', 'Relink', 'Saving', 'Support', 'Workspace'],
     'Sessions' => ['Drafts', 'Models', 'Past', 'Quay', 'Support', 'Workspace'],
-    'Http' => ['Drafts', 'Models', 'Naming', 'Past', 'Quay', 'Relink', 'Saving', 'Sessions', 'Support', 'TakeIn', 'Workspace'],
+    'Http' => ['Devices', 'Drafts', 'Models', 'Naming', 'Past', 'Quay', 'Relink', 'Saving', 'Sessions', 'Support', 'TakeIn', 'Workspace'],
     'Serving' => ['Backup', 'Http', 'Models', 'Past', 'Support', 'Workspace'],
     'Backup' => ['Models', 'Past', 'Support', 'Workspace'],
-    'Console' => ['Backup', 'Drafts', 'Models', 'Past', 'Quay', 'Relink', 'Saving', 'Serving', 'Sessions', 'Support', 'TakeIn', 'Workspace'],
+    'Console' => ['Backup', 'Devices', 'Drafts', 'Models', 'Past', 'Quay', 'Relink', 'Saving', 'Serving', 'Sessions', 'Support', 'TakeIn', 'Workspace'],
     'Setup' => ['Drafts', 'Http', 'Models', 'Past', 'Quay', 'Saving', 'Sessions', 'Workspace'],
-    'Providers' => ['Drafts', 'Serving', 'Support', 'Workspace'],
+    'Providers' => ['Devices', 'Drafts', 'Serving', 'Support', 'Workspace'],
 ];
 
 const CORE_ROOMS = [

@@ -4,8 +4,11 @@ declare(strict_types=1);
 
 namespace App\Console;
 
+use App\Console\Devices\ReplaceDevice;
+use App\Console\Devices\ShowDevices;
 use App\Console\Relink\Relink;
 use App\Console\Relink\ShowStrays;
+use App\Console\Relink\ShowUnused;
 use App\Console\Relink\TakeFilesIn;
 use App\Console\Sessions\CompareSessions;
 use App\Console\Sessions\DeleteSession;
@@ -46,7 +49,7 @@ final class CommandLine
         AddWorkspace::class, ScanFiles::class, ShowStatus::class, ShowReferences::class, ShowPartlyRead::class, WriteDraft::class, DiscardDraft::class,
         MakePlan::class, Save::class, ShowLog::class, Undo::class, Recover::class,
         ShowQuay::class, KeepSession::class, ListSessions::class, ShowSession::class, OpenSession::class, CompareSessions::class, ExportOneSession::class, ImportOneSession::class, ShareSession::class, DeleteSession::class,
-        ShowStrays::class, Relink::class, TakeFilesIn::class,
+        ShowStrays::class, Relink::class, TakeFilesIn::class, ShowUnused::class, ShowDevices::class, ReplaceDevice::class,
         CheckContents::class, ThinVersions::class, AddPerson::class, MoveWorkspace::class, Backup::class, CheckBackups::class, Restore::class,
     ];
 

@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace App\Providers;
 
+use App\Devices\RackClient;
 use App\Drafts\LetCaughtUpDraftsGo;
 use App\Serving\Health\Heartbeat;
+use App\Serving\Places;
 use App\Support\MariaDbConnection;
 use App\Workspace\Files\DiskContentStore;
 use App\Workspace\Files\Trouble;
@@ -30,6 +32,7 @@ final class HafenbuchProvider extends ServiceProvider
     {
         Connection::resolverFor('mariadb', static fn (...$arguments): MariaDbConnection => new MariaDbConnection(...$arguments));
         $this->app->singleton(FormatRegistry::class, static fn (): FormatRegistry => FormatRegistry::standard());
+        $this->app->bind(RackClient::class, static fn (): RackClient => new RackClient((string) (config('server.rack') ?? 'unix:'.Places::configured()->rack())));
         $this->app->singleton(DiskContentStore::class, static function (): DiskContentStore {
             $disk = Storage::disk('contents');
 

@@ -55,6 +55,14 @@ final readonly class Places
         return "{$this->run}/news.sock";
     }
 
+    /** Where the rack of simulated devices answers. */
+    public function rack(): string
+    {
+        $socket = "{$this->home}/run/rack.sock";
+
+        return strlen($socket) <= self::SOCKET_FOLDER_BYTES + 10 ? $socket : "{$this->run}/rack.sock";
+    }
+
     public function log(string $name): string
     {
         return "{$this->home}/logs/{$name}.log";

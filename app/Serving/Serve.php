@@ -74,6 +74,8 @@ final class Serve extends Command
                 new Service('queue', [...$php, $artisan, 'queue:work', '--sleep=1', '--tries=1', '--max-time='.self::WORKER_SECONDS], $places->log('queue')),
                 new Service('watch', [...$php, $artisan, 'hafenbuch:watch'], $places->log('watch')),
             ],
+            // Whoever has real devices names their rack.
+            ...$this->option('demo') && config('server.rack') === null ? [new Service('rack', [...$php, $artisan, 'hafenbuch:rack', $places->rack()], $places->log('rack'), $places->rack())] : [],
             new Service('nginx', [$this->program('nginx'), '-e', $places->log('nginx'), '-c', $configuration], $places->log('nginx'), null, SIGQUIT),
         ];
         $database = dirname(storage_path()).'/start-database.sh';

@@ -126,6 +126,14 @@ it('answers as its contract says, everywhere', function () {
     keepsContract(api('GET', "logbook/{$entry['id']}"), "{$w}/logbook/{operation}");
     keepsContract(api('GET', "logbook/{$entry['id']}/lines/0"), "{$w}/logbook/{operation}/lines/{position}");
     keepsContract(api('GET', "logbook/{$entry['id']}/statement"), "{$w}/logbook/{operation}/statement");
+    keepsContract(api('GET', 'strays'), "{$w}/strays");
+    keepsContract(api('GET', 'strays/group?kind=missing&folder='), "{$w}/strays/group");
+    keepsContract(api('POST', 'relink/plan', ['answers' => [['missing' => 'gone.md', 'to' => 'arm-02.svg']]]), "{$w}/relink/plan", 'post');
+    keepsContract(api('POST', 'take-in/list', []), "{$w}/take-in/list", 'post');
+    keepsContract(api('POST', 'take-in/plan', []), "{$w}/take-in/plan", 'post');
+    keepsContract(api('POST', 'unused', ['from' => ['book.md']]), "{$w}/unused", 'post');
+    keepsContract(api('POST', 'unused/stay', ['paths' => ['photo.png'], 'stays' => true]), "{$w}/unused/stay", 'post');
+    keepsContract(api('GET', 'devices'), "{$w}/devices");
     $session = keepsContract($this->postJson('/api/sessions', ['name' => 'Kept', 'workspaces' => [$harbour->workspace->slug], 'everything' => true]), '/sessions', 'post')->json('id');
     keepsContract($this->getJson('/api/sessions'), '/sessions');
     $key = keepsContract($this->getJson("/api/sessions/{$session}"), '/sessions/{session}')->json('items.0.key');

@@ -18,7 +18,7 @@ final readonly class PlanLineData
         #[OA\Property(description: 'SHA-256')] public ?string $after,
         #[OA\Property(description: 'bytes')] public ?int $beforeSize,
         #[OA\Property(description: 'bytes')] public ?int $afterSize,
-        #[OA\Property(enum: ['asked', 'keeps mine', 'made again', 'needed', 'saved as', 'goes on', 'copied', 'moved from', 'moves to', 'follows', 'takes back', 'settles', 'outside'])] public string $reasonKind,
+        #[OA\Property(enum: ['asked', 'keeps mine', 'made again', 'needed', 'saved as', 'goes on', 'copied', 'moved from', 'moves to', 'follows', 'relinked', 'relinked some', 'taken out', 'taken in', 'takes back', 'settles', 'outside'])] public string $reasonKind,
         #[OA\Property] public ?string $reasonOf,
         #[OA\Property(description: 'the reason in words')] public string $reason,
         #[OA\Property(description: 'the document that this one is made from')] public ?string $origin,

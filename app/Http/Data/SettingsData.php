@@ -18,6 +18,8 @@ final readonly class SettingsData
      * @param  array<string, array<string, mixed>>|\stdClass  $namingRules
      * @param  array<string, mixed>  $retention
      * @param  list<string>  $frontMatter
+     * @param  list<string>  $starts
+     * @param  list<string>  $stays
      */
     public function __construct(
         #[OA\Property(items: new OA\Items(type: 'string'), description: 'patterns of the names that a scan leaves out')] public array $ignore,
@@ -30,12 +32,15 @@ final readonly class SettingsData
         #[OA\Property(description: 'steps of a document that stay after a save')] public int $steps,
         #[OA\Property(description: 'in which contents are read that say none and are no UTF-8; null: it is guessed')] public ?string $charset,
         #[OA\Property(items: new OA\Items(type: 'string'), description: 'keys of front matter whose values are paths')] public array $frontMatter,
+        #[OA\Property(ref: '#/components/schemas/Incoming')] public IncomingData $incoming,
+        #[OA\Property(items: new OA\Items(type: 'string'), description: 'the documents from which it is counted what is used')] public array $starts,
+        #[OA\Property(items: new OA\Items(type: 'string'), description: 'files that stay although nothing refers to them')] public array $stays,
         #[OA\Property(description: 'to be named in If-Match by whoever changes them')] public int $revision,
     ) {}
 
     public static function of(Settings $settings): self
     {
         return new self($settings->ignore(), $settings->follow(), $settings->templates(), (object) $settings->numbering(), (object) $settings->namingRules(),
-            RetentionReader::write($settings->retention()), $settings->undoDays(), $settings->steps(), $settings->charset(), $settings->frontMatter(), $settings->revision());
+            RetentionReader::write($settings->retention()), $settings->undoDays(), $settings->steps(), $settings->charset(), $settings->frontMatter(), IncomingData::of($settings->incoming()), $settings->starts(), $settings->stays(), $settings->revision());
     }
 }
