@@ -69,6 +69,7 @@ const PAGE_ROOMS = [
     'document' => ['api', 'contrast', 'history', 'looks', 'open', 'plan', 'quay', 'shell', 'theme', 'ui', 'watch'],
     'recovery' => ['api', 'contrast', 'history', 'shell', 'theme', 'ui', 'watch'],
     'sessions' => ['api', 'contrast', 'open', 'shell', 'theme', 'ui'],
+    'strays' => ['api', 'open', 'plan', 'shell', 'theme', 'ui'],
     'frame' => ['api', 'copy', 'hold', 'open', 'plan', 'quay', 'sessions', 'settings', 'shell', 'theme', 'ui', 'watch'],
 ];
 

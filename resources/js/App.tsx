@@ -18,6 +18,10 @@ const HoldView = later(async () => (await import('./hold/HoldView')).HoldView);
 const Logbook = later(async () => (await import('./logbook/Logbook')).Logbook);
 const RecoveryView = later(async () => (await import('./recovery/RecoveryView')).RecoveryView);
 const SessionsView = later(async () => (await import('./sessions/SessionsView')).SessionsView);
+const StraysView = later(async () => (await import('./strays/StraysView')).StraysView);
+const TakeInView = later(async () => (await import('./strays/TakeInView')).TakeInView);
+const UnusedView = later(async () => (await import('./strays/UnusedView')).UnusedView);
+const DevicesView = later(async () => (await import('./strays/DevicesView')).DevicesView);
 const SeriesView = later(async () => (await import('./series/SeriesView')).SeriesView);
 
 export function App() {
@@ -51,6 +55,10 @@ export function App() {
                 <Route path="sessions" element={<SessionsView />} />
                 <Route path="recovery" element={<RecoveryView />} />
                 <Route path="files" element={<FilesView />} />
+                <Route path="strays" element={<StraysView />} />
+                <Route path="strays/take-in" element={<TakeInView />} />
+                <Route path="strays/unused" element={<UnusedView />} />
+                <Route path="strays/devices" element={<DevicesView />} />
                 <Route path="logbook" element={<Logbook />} />
                 <Route path="logbook/:entry" element={<Logbook />} />
                 <Route path="*" element={<Empty title="There is nothing at this address" />} />

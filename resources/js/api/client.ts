@@ -50,6 +50,13 @@ export type SomePreferences = Schemas['SomePreferences'];
 export type LookSettings = Schemas['LookSettings'];
 export type DocumentViews = Schemas['DocumentViews'];
 export type NamedView = Schemas['DocumentView'];
+export type Stray = Schemas['Stray'];
+export type StrayGroup = Schemas['StrayGroup'];
+export type RelinkWish = Schemas['RelinkWish'];
+export type TakeInRow = Schemas['TakeInRow'];
+export type TakeInWish = Schemas['TakeInWish'];
+export type Device = Schemas['Device'];
+export type IncomingRule = Schemas['IncomingRule'];
 export type ThinningPreview = Schemas['ThinningPreview'];
 
 /** A failure that the server has explained (RFC 9457), or that kept us from reaching it (status 0). */

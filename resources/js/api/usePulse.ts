@@ -109,7 +109,7 @@ export function usePulse(workspace: string): boolean {
             again('decisions');
         }
         if (topics.has('documents')) {
-            again('quay', 'plan', 'document', 'found', 'folder');
+            again('quay', 'plan', 'document', 'found', 'folder', 'strays', 'take-in', 'unused', 'devices');
         } else {
             if (topics.has('quay')) {
                 again('quay', 'found');

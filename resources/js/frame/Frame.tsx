@@ -164,6 +164,10 @@ export function Frame({ person }: { person: Person }) {
         { name: 'Keep this session, or put it away …', keys: 'k', run: () => setKeeping(true) },
         { name: 'Back to what was open before another session', keys: 'z', run: goBack },
         { name: 'Your settings …', run: () => setSheet('preferences') },
+        { name: 'Go to the strays', keys: 't', run: () => navigate(`/w/${workspace}/strays`) },
+        { name: 'Take in what lies elsewhere …', run: () => navigate(`/w/${workspace}/strays/take-in`) },
+        { name: 'Unused files …', run: () => navigate(`/w/${workspace}/strays/unused`) },
+        { name: 'Devices …', run: () => navigate(`/w/${workspace}/strays/devices`) },
         { name: 'Go to the logbook', keys: 'g', run: () => navigate(`/w/${workspace}/logbook`) },
         { name: 'Find or do …', keys: 'Ctrl+K', run: () => setSheet('palette') },
         { name: 'Look for changed files (scan)', run: scan },
@@ -245,6 +249,7 @@ export function Frame({ person }: { person: Person }) {
                     </NavLink>
                     <NavLink to={`/w/${workspace}/sessions`}>Sessions</NavLink>
                     <NavLink to={`/w/${workspace}/files`}>Files</NavLink>
+                    <NavLink to={`/w/${workspace}/strays`}>Strays</NavLink>
                     <NavLink to={`/w/${workspace}/logbook`}>Logbook</NavLink>
                     <div>
                         <TextButton onPress={turnTheme}>{theme === 'day' ? 'Night colours' : 'Day colours'}</TextButton>

@@ -53,6 +53,12 @@ function heading(line: PlanLine): string {
             return 'Moves';
         case 'follows':
             return 'References that follow';
+        case 'relinked':
+        case 'relinked some':
+        case 'taken out':
+            return 'References that end elsewhere';
+        case 'taken in':
+            return 'Taken in';
         case 'takes back':
             return `Takes back entry ${line.reasonOf}`;
         default:
@@ -79,13 +85,17 @@ const ORDER: PlanLine['reasonKind'][] = [
     'copied',
     'moved from',
     'moves to',
+    'taken in',
     'needed',
     'follows',
+    'relinked',
+    'relinked some',
+    'taken out',
     'takes back',
     'settles',
     'outside',
 ];
-const UNDER_ONE = ['saved as', 'goes on', 'copied', 'follows'];
+const UNDER_ONE = ['saved as', 'goes on', 'copied', 'follows', 'relinked', 'relinked some', 'taken out', 'taken in'];
 
 interface Props {
     lines: PlanLine[];
