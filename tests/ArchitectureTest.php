@@ -23,7 +23,7 @@ const APP_ROOMS = [
     'Serving' => ['Backup', 'Http', 'Models', 'Past', 'Support', 'Workspace'],
     'Backup' => ['Models', 'Past', 'Support', 'Workspace'],
     'Console' => ['Backup', 'Devices', 'Drafts', 'Models', 'Past', 'Quay', 'Relink', 'Saving', 'Serving', 'Sessions', 'Support', 'TakeIn', 'Workspace'],
-    'Setup' => ['Drafts', 'Http', 'Models', 'Past', 'Quay', 'Saving', 'Sessions', 'Workspace'],
+    'Setup' => ['Devices', 'Drafts', 'Http', 'Models', 'Past', 'Quay', 'Saving', 'Sessions', 'Workspace'],
     'Providers' => ['Devices', 'Drafts', 'Serving', 'Support', 'Workspace'],
 ];
 

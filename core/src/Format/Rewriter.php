@@ -39,7 +39,9 @@ final readonly class Rewriter
 
                 continue;
             }
-            if ($this->resolver->resolve($to, $site->raw, $site->style, $reading->base)->end() !== $wanted) {
+            // What comes from elsewhere must not lead out of the workspace and in again.
+            $comesIn = $from[0] === '/' && Address::of($wanted) === null;
+            if ($comesIn || $this->resolver->resolve($to, $site->raw, $site->style, $reading->base)->end() !== $wanted) {
                 $moved[$site->offset] = true;
                 $replacements[] = [$site, $this->resolver->text($this->resolver->start($to, $reading->base), $wanted, $this->suffix($target, $end, $wanted), $site)];
             } else {

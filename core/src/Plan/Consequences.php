@@ -144,6 +144,10 @@ final class Consequences
                 continue;
             }
             $target = $this->snapshot->at($path);
+            // What was broken before and only stands in a file whose other references are rewritten is no news.
+            if (! $one->sketch->bringsWork && ! isset($this->files->removed[$path]) && in_array($path, $source->savedRefersTo, true) && ($target === null || ! $target->isNew())) {
+                continue;
+            }
             if (isset($this->files->removed[$path])) {
                 $warnings[] = new Warning($line->path, "It will point at {$path}, which this plan takes away: a stray.");
             } elseif ($target === null) {

@@ -16,6 +16,7 @@ use Hafenbuch\Core\Plan\Decision;
 use Hafenbuch\Core\Plan\Plan;
 use Hafenbuch\Core\Plan\PlanLine;
 use Hafenbuch\Core\Plan\Planner;
+use Hafenbuch\Core\Plan\Relinking;
 use Hafenbuch\Core\Reference\Resolver;
 use Hafenbuch\Core\Tests\Support\Work\References;
 
@@ -38,6 +39,7 @@ final class MemoryContents implements Contents
             $path, $path, $saved, $draft === null ? null : $this->keep($draft), $draft === null ? null : $saved,
             $onDisk ?? OnDisk::file($saved, "stat of {$path}"), $access ?? Access::writable(),
             References::files($path, $draft ?? $content), References::files($path, $content),
+            elsewhere: array_values(array_unique([...References::elsewhere($path, $content), ...References::elsewhere($path, $draft ?? $content)])),
         );
 
         return $this;
@@ -59,9 +61,9 @@ final class MemoryContents implements Contents
     }
 
     /** @param array<string, Decision> $decisions */
-    public function plan(array $decisions): Plan
+    public function plan(array $decisions, ?Relinking $relinking = null): Plan
     {
-        return (new Planner)->plan(new Snapshot($this->documents, $this->looks), $decisions, new ContentMaker($this, new Rewriter(FormatRegistry::standard(), new Resolver('/w'))));
+        return (new Planner)->plan(new Snapshot($this->documents, $this->looks), $decisions, new ContentMaker($this, new Rewriter(FormatRegistry::standard(), new Resolver('/w'))), $relinking);
     }
 
     public function bytes(DocumentSnapshot $document, string $hash): string
@@ -92,7 +94,7 @@ final class MemoryContents implements Contents
         throw new \OutOfBoundsException("The plan has no line for {$path}.");
     }
 
-    private function keep(string $content): string
+    public function keep(string $content): string
     {
         $hash = hash('sha256', $content);
         $this->bytes[$hash] = $content;

@@ -30,6 +30,9 @@ final class M3uFormat implements Legacy
     /** Attributes that hold an address (RFC 8216; its revision, draft-pantos-hls-rfc8216bis, for content steering and interstitials). */
     private const ADDRESSES = ['URI', 'SERVER-URI', 'X-ASSET-URI', 'X-ASSET-LIST'];
 
+    /** What begins so is an address, and no path. */
+    private const ADDRESS = '~^(?:[a-z][a-z0-9+.\-]+://|device:)~i';
+
     public function name(): string
     {
         return 'M3U';
@@ -60,7 +63,7 @@ final class M3uFormat implements Legacy
         $afterHead = null;
         foreach (Lines::of($bytes) as $offset => $line) {
             if ($line[0] !== '#') {
-                $style = $isMedia || Pattern::matches('~^[a-z][a-z0-9+.\-]+://~i', $line) ? AddressStyle::Uri : AddressStyle::PlainPath;
+                $style = $isMedia || Pattern::matches(self::ADDRESS, $line) ? AddressStyle::Uri : AddressStyle::PlainPath;
                 $references[] = new ReferenceSite('track', $offset, strlen($line), $track->decode($line), $track, $style, $isMedia ? AddressStyle::Uri : AddressStyle::PlainPath);
             } elseif ($isMedia && Pattern::matches('~^#EXT-X-[A-Z-]++:~', $line, $match)) {
                 array_push($references, ...$this->inAttributes($line, strlen($match[0]), $offset, $variables));
@@ -97,7 +100,7 @@ final class M3uFormat implements Legacy
         Pattern::matchAll('~[\s,](?:tvg-logo|url-tvg|x-tvg-url)="([^"]++)"~', $line, $found, PREG_OFFSET_CAPTURE);
 
         return array_map(static function (array $value) use ($offset): ReferenceSite {
-            $style = Pattern::matches('~^[a-z][a-z0-9+.\-]+://~i', $value[0]) ? AddressStyle::Uri : AddressStyle::PlainPath;
+            $style = Pattern::matches(self::ADDRESS, $value[0]) ? AddressStyle::Uri : AddressStyle::PlainPath;
 
             return new ReferenceSite('image', $offset + $value[1], strlen($value[0]), $value[0], new LineText('a quoted attribute', '~"~', 'it has a quote'), $style, AddressStyle::PlainPath);
         }, $found[1]);

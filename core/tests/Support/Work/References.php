@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Hafenbuch\Core\Tests\Support\Work;
 
 use Hafenbuch\Core\Format\FormatRegistry;
+use Hafenbuch\Core\Reference\Address;
 use Hafenbuch\Core\Reference\Resolver;
 use Hafenbuch\Core\Reference\TargetKind;
 
@@ -28,6 +29,15 @@ final class References
     public static function files(string $path, string $bytes): array
     {
         return array_values(array_unique(array_filter(self::all($path, $bytes), is_string(...))));
+    }
+
+    /** @return list<string> the ends of its references that are no paths, each once */
+    public static function elsewhere(string $path, string $bytes): array
+    {
+        $reading = FormatRegistry::standard()->read($path, $bytes);
+        $ends = array_map(static fn ($site): ?string => (new Resolver('/w'))->resolve($path, $site->raw, $site->style, $reading->base)->end(), $reading->references);
+
+        return array_values(array_unique(array_filter($ends, static fn (?string $end): bool => $end !== null && Address::of($end) !== null)));
     }
 
     /** All bytes that are no reference. */
