@@ -55,14 +55,14 @@ final readonly class Planning
     public function prepare(Workspace $workspace, User $person, array $choices, ?Relinking $relinking = null): PreparedPlan
     {
         $relinking ??= Relinking::none();
-        $choices = array_map(Choice::of(...), $choices);
+        [$choices, $companions] = CompanionFiles::along($workspace, array_map(Choice::of(...), $choices));
         $paths = array_values(array_filter(array_map(static fn (Choice $choice): ?string => $choice->decision->path, $choices)));
         array_push($paths, ...$relinking->paths());
         $ids = array_map(strval(...), array_keys($choices));
         foreach ($choices as $choice) {
             array_push($ids, ...$choice->decision->followers);
         }
-        $snapshot = $this->snapshots->around($workspace, array_values(array_unique($ids)), $person, array_values(array_unique($paths)), array_map(strval(...), array_keys($relinking->leads)));
+        $snapshot = $this->snapshots->around($workspace, array_values(array_unique($ids)), $person, array_values(array_unique($paths)), array_map(strval(...), array_keys($relinking->leads)), $companions);
         $asksForQuay = array_filter($choices, static fn (Choice $choice): bool => $choice->follow === Follow::Quay) !== [];
         $decided = Decider::decide($snapshot, $choices, $asksForQuay ? (new Quay($workspace, $person))->all() : []);
 

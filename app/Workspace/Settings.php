@@ -7,6 +7,7 @@ namespace App\Workspace;
 use App\Models\Workspace;
 use App\Workspace\Reading\Ways;
 use Hafenbuch\Core\Format\Markdown\MarkdownFormat;
+use Hafenbuch\Core\Naming\CompanionRule;
 use Hafenbuch\Core\Retention\Policy;
 use Hafenbuch\Core\TakeIn\IncomingRules;
 use Illuminate\Support\Facades\DB;
@@ -92,6 +93,12 @@ final readonly class Settings
     public function incoming(): IncomingRules
     {
         return IncomingReader::rules($this->workspace->settings['incoming'] ?? []);
+    }
+
+    /** @return list<CompanionRule> how files are called that belong to a document */
+    public function companions(): array
+    {
+        return array_map(CompanionRule::of(...), array_values($this->workspace->settings['companions'] ?? CompanionRule::SHIPPED));
     }
 
     /** @return list<string> paths of the documents from which it is counted what is used */

@@ -20,6 +20,7 @@ use App\Workspace\Index\ScanWorkspace;
 use App\Workspace\RetentionReader;
 use App\Workspace\Settings;
 use Hafenbuch\Core\Charset\Labels;
+use Hafenbuch\Core\Naming\CompanionRule;
 use Hafenbuch\Core\Naming\NumberingScheme;
 use Hafenbuch\Core\Path\Path;
 use Illuminate\Http\JsonResponse;
@@ -47,7 +48,7 @@ final class SettingsController
         new OA\Property(property: 'retention', ref: '#/components/schemas/RetentionPolicy'),
         new OA\Property(property: 'frontMatter', type: 'array', items: new OA\Items(type: 'string'), description: 'keys whose values are paths'),
         new OA\Property(property: 'charset', type: 'string', nullable: true, description: 'as the WHATWG Encoding Standard calls it'),
-        new OA\Property(property: 'incoming', ref: '#/components/schemas/Incoming'),
+        new OA\Property(property: 'incoming', ref: '#/components/schemas/Incoming'), new OA\Property(property: 'companions', type: 'array', items: new OA\Items(type: 'string')),
         new OA\Property(property: 'undoDays', type: 'integer'), new OA\Property(property: 'steps', type: 'integer'),
     ]), responses: [new Ok('Settings')])]
     public function update(Request $request, Workspace $workspace): JsonResponse
@@ -56,12 +57,13 @@ final class SettingsController
         $given = $request->validate([
             'ignore' => ['sometimes', ListOf::texts(200, 200)], 'follow' => Rule::in(Settings::FOLLOW), 'templates' => 'nullable|string|max:4000',
             'numbering' => ['sometimes', ListOf::textsByName(50, 120)], 'namingRules' => 'array|max:200', ...NamingRuleReader::rules('namingRules.*'),
-            ...RetentionReader::rules('retention'), ...IncomingReader::validation('incoming'), 'frontMatter' => ['sometimes', ListOf::texts(100, 80)], 'charset' => ['nullable', Rule::in(array_keys(Labels::KNOWN))], 'undoDays' => 'integer|min:1|max:3650', 'steps' => 'integer|min:10|max:100000',
+            ...RetentionReader::rules('retention'), ...IncomingReader::validation('incoming'), 'companions' => ['sometimes', ListOf::texts(100, 200)], 'frontMatter' => ['sometimes', ListOf::texts(100, 80)], 'charset' => ['nullable', Rule::in(array_keys(Labels::KNOWN))], 'undoDays' => 'integer|min:1|max:3650', 'steps' => 'integer|min:10|max:100000',
         ]);
         if (isset($given['templates'])) {
             $given['templates'] = Path::of(trim($given['templates'], '/ '))->value;
         }
         array_map(NumberingScheme::of(...), $given['numbering'] ?? []);
+        array_map(CompanionRule::of(...), $given['companions'] ?? []);
         array_map(static fn (array $rule) => NamingRuleReader::read($rule, PersonsDay::of($request)), $given['namingRules'] ?? []);
         if (isset($given['retention'])) {
             $given['retention'] = RetentionReader::write(RetentionReader::policy($given['retention']));

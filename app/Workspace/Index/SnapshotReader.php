@@ -48,11 +48,12 @@ final readonly class SnapshotReader
      * @param  ?User  $viewer  for whom the access axis is read: whose locks are no obstacle
      * @param  list<string>  $paths  that documents are to get; what is there, or has nearly the same name, is read too
      * @param  list<string>  $ends  of references that are to end elsewhere; the documents that have such are read too
+     * @param  array<string, list<string>>  $companions  as of Snapshot
      */
-    public function around(Workspace $workspace, array $ids, ?User $viewer = null, array $paths = [], array $ends = []): Snapshot
+    public function around(Workspace $workspace, array $ids, ?User $viewer = null, array $paths = [], array $ends = [], array $companions = []): Snapshot
     {
         if ($this->areMany($workspace, $ids)) {
-            return $this->whole($workspace, $viewer, $paths, $ids, $ends);
+            return $this->whole($workspace, $viewer, $paths, $ids, $ends, $companions);
         }
         $rows = new DocumentRows($workspace);
         $rows->add($ids);
@@ -69,7 +70,7 @@ final readonly class SnapshotReader
         // A new one may be drawn into the plan, and then what it points at matters.
         $rows->addTargets($rows->withoutFile());
 
-        return $this->snapshot($workspace, $rows, $viewer, $paths, [...$lookedAt, ...$rows->withoutFile()], $this->graphs->of($workspace));
+        return $this->snapshot($workspace, $rows, $viewer, $paths, [...$lookedAt, ...$rows->withoutFile()], $this->graphs->of($workspace), $companions);
     }
 
     /**
@@ -171,22 +172,24 @@ final readonly class SnapshotReader
      * @param  list<string>  $paths  as for a plan
      * @param  list<string>  $ids  of documents that get other paths
      * @param  list<string>  $ends  as for a plan
+     * @param  array<string, list<string>>  $companions  as of Snapshot
      */
-    public function whole(Workspace $workspace, ?User $viewer = null, array $paths = [], array $ids = [], array $ends = []): Snapshot
+    public function whole(Workspace $workspace, ?User $viewer = null, array $paths = [], array $ids = [], array $ends = [], array $companions = []): Snapshot
     {
         $rows = new DocumentRows($workspace);
         $rows->addAll();
         $this->addElsewhere($rows, $workspace, $paths === [] ? [] : $ids, $ends);
 
-        return $this->snapshot($workspace, $rows, $viewer, $paths, $rows->ids(), null);
+        return $this->snapshot($workspace, $rows, $viewer, $paths, $rows->ids(), null, $companions);
     }
 
     /**
      * @param  list<string>  $paths
      * @param  list<string>  $lookAt  the documents at whose files it looks; for the others it trusts the tables
      * @param  ?Graph  $graph  of all of the workspace; null: it is found in the rows
+     * @param  array<string, list<string>>  $companions  as of Snapshot
      */
-    private function snapshot(Workspace $workspace, DocumentRows $rows, ?User $viewer, array $paths, array $lookAt, ?Graph $graph): Snapshot
+    private function snapshot(Workspace $workspace, DocumentRows $rows, ?User $viewer, array $paths, array $lookAt, ?Graph $graph, array $companions = []): Snapshot
     {
         $files = WorkspaceFiles::of($workspace);
         $isLookedAt = array_fill_keys($lookAt, true);
@@ -207,7 +210,7 @@ final readonly class SnapshotReader
             }
         }
 
-        return new Snapshot($documents, $looks, $this->takenNear($workspace, $files, $documents, $paths, $looks), $graph, new PartlyReadDocuments($workspace, $this->contents), $paths === [] ? [] : $rows->sizesOfFolders(), new LinksToDocuments($workspace));
+        return new Snapshot($documents, $looks, $this->takenNear($workspace, $files, $documents, $paths, $looks), $graph, new PartlyReadDocuments($workspace, $this->contents), $paths === [] ? [] : $rows->sizesOfFolders(), new LinksToDocuments($workspace), $companions);
     }
 
     /**

@@ -15,4 +15,9 @@ final class InvalidNamingRule extends \InvalidArgumentException
     {
         return new self("“{$scheme}” is no numbering scheme. It needs one place for the number, such as GH-{0000}.");
     }
+
+    public static function companion(string $pattern, string $why): self
+    {
+        return new self("“{$pattern}” cannot name what belongs to a document: {$why}. Write something like {stem}.srt, or {stem}_files/ for a folder.");
+    }
 }

@@ -20,6 +20,7 @@ final readonly class Decision
      * @param  bool  $isTogether  whether copies point at one another in place of the originals
      * @param  bool  $isOfSaved  whether a copy is made of the saved content, in place of what is on the screen
      * @param  array<string, true>  $accepted  the paths of the documents in which a stray is accepted
+     * @param  ?string  $with  the path of the document with which it goes along, because it belongs to it
      */
     private function __construct(
         public DecisionKind $kind,
@@ -29,6 +30,7 @@ final readonly class Decision
         public bool $isTogether = false,
         public bool $isOfSaved = false,
         private array $accepted = [],
+        public ?string $with = null,
     ) {}
 
     public static function leave(): self
@@ -73,6 +75,16 @@ final readonly class Decision
     public function followedBy(array $followers): self
     {
         return new self($this->kind, $this->over, $this->path, $followers, $this->isTogether, $this->isOfSaved, $this->accepted);
+    }
+
+    /**
+     * The same for a file that belongs to the document.
+     *
+     * @param  string  $with  the document's path
+     */
+    public function alongTo(string $path, string $with): self
+    {
+        return new self($this->kind, null, $path, [], $this->isTogether, $this->isOfSaved, [], $with);
     }
 
     /** @param list<string> $paths of documents in which a stray is accepted */

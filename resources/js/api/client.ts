@@ -55,6 +55,7 @@ export type StrayGroup = Schemas['StrayGroup'];
 export type RelinkWish = Schemas['RelinkWish'];
 export type TakeInRow = Schemas['TakeInRow'];
 export type TakeInWish = Schemas['TakeInWish'];
+export type UnusedFile = Schemas['UnusedFile'];
 export type Device = Schemas['Device'];
 export type IncomingRule = Schemas['IncomingRule'];
 export type ThinningPreview = Schemas['ThinningPreview'];

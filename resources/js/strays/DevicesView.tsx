@@ -23,7 +23,7 @@ const One = styled.div`
     img { width: 100%; display: block; }
     b { font-weight: 600; svg { margin-right: 7px; vertical-align: -2px; } }
     small { display: block; color: var(--ink-soft); font-size: 13px; }
-    meter { width: 96px; }
+    meter { width: 96px; height: 10px; background: var(--rule); &::-webkit-meter-bar { background: var(--rule); border: 0; } &::-webkit-meter-optimum-value { background: var(--ink); } &::-moz-meter-bar { background: var(--ink); } }
     select { font: inherit; font-size: 13.5px; color: var(--ink); background: var(--sheet); border: 1px solid var(--rule-strong); border-radius: 3px; padding: 4px 6px; width: 100%; }
     @media (max-width: 860px) { grid-template-columns: 128px minmax(0, 1fr); > div:last-child { grid-column: 1 / -1; } }
 `;

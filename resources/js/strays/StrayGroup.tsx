@@ -75,6 +75,7 @@ export function StrayGroup({
             onLoaded(loaded);
         }
     }, [loaded]);
+    const open = loaded?.filter((stray) => answers[stray.missing] === undefined && stray.accepted === null).length ?? 0;
     const suggestion = loaded?.map((stray) => suggestedFolder(stray.missing, answers[stray.missing])).find((one) => one !== null);
     const found = folders[group.folder];
     const isFile = group.kind === 'missing' || group.kind === 'outside' || group.kind === 'link';
@@ -104,11 +105,11 @@ export function StrayGroup({
                     </span>
                 </Notice>
             )}
-            {isOpen && found === undefined && suggestion && group.files > 1 && (
+            {isOpen && found === undefined && suggestion && (open > 0 || group.files > AT_ONCE) && (
                 <Notice>
                     <span>
-                        The {count(group.files - 1, 'other')} of {suggestion.from || 'the top folder'} can be looked for in{' '}
-                        {suggestion.to || 'the top folder'} too.{' '}
+                        The {group.files > AT_ONCE ? 'others' : count(open, 'other')} of {suggestion.from || 'the top folder'} can be looked
+                        for in {suggestion.to || 'the top folder'} too.{' '}
                         <TextButton onPress={() => onFolder(suggestion.from, suggestion.to)}>Look there for all</TextButton>
                     </span>
                 </Notice>

@@ -9,7 +9,7 @@ import { count, fileName, moment, readable } from '../ui/words';
 import type { Answer } from './answers';
 
 const Row = styled.div`
-    display: grid; grid-template-columns: minmax(0, 1fr) 108px minmax(0, 1fr) auto; gap: 4px 12px; align-items: start; padding: 7px 16px 7px 34px; border-bottom: 1px solid var(--rule); font-size: 14px;
+    display: grid; grid-template-columns: minmax(0, 1.15fr) 92px minmax(0, 1fr) auto; gap: 4px 12px; align-items: start; padding: 7px 16px 7px 34px; border-bottom: 1px solid var(--rule); font-size: 14px;
     > * { min-width: 0; }
     b { font-weight: 600; overflow-wrap: anywhere; svg { margin-right: 7px; vertical-align: -2px; } }
     small { display: block; color: var(--ink-soft); font-size: 12.5px; line-height: 17px; overflow-wrap: anywhere; }

@@ -176,7 +176,7 @@ export function StraysView() {
                             type="search"
                             value={find}
                             onChange={(event) => setFind(event.target.value)}
-                            style={{ width: 130 }}
+                            style={{ width: 92 }}
                         />
                     </label>
                 </Bar>

@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useOutletContext, useParams } from 'react-router';
-import { answer, api } from '../api/client';
+import { answer, api, type UnusedFile } from '../api/client';
 import { useQuay, useSettings } from '../api/queries';
 import { PickDocument } from '../open/PickDocument';
 import type { Choices } from '../plan/choices';
@@ -20,6 +20,11 @@ import { Bar, Figure, Main, Questions, Scroll, Table, Unseen, View } from './lay
 
 const COLUMNS = '20px minmax(0, 1fr) 84px 120px 84px';
 const ASIDE = 'set-aside';
+
+/** Whether a file stands under another heading. */
+function isAnother(row: UnusedFile, before: UnusedFile | undefined): boolean {
+    return before === undefined || before.kind !== row.kind || folder(before.path) !== folder(row.path);
+}
 
 /** Files that nothing refers to, counted from the documents that people start from. */
 export function UnusedView() {
@@ -50,6 +55,13 @@ export function UnusedView() {
     const selected = rows.filter((row) => chosen.has(row.path));
     const kinds = [...new Set((unused.data ?? []).map((row) => row.kind))].sort();
 
+    function chooseAll(those: UnusedFile[], on: boolean) {
+        const next = new Set(chosen);
+        for (const one of those) {
+            on ? next.add(one.path) : next.delete(one.path);
+        }
+        setChosen(next);
+    }
     async function attempt(work: () => Promise<unknown>) {
         try {
             await work();
@@ -92,25 +104,16 @@ export function UnusedView() {
                 </ViewHead>
                 <Questions workspace={workspace} />
                 <Bar role="toolbar" aria-label="What is counted">
-                    <span>
-                        from {starts.length === 0 && 'nothing yet'}
-                        {starts.map((start, index) => (
-                            <span key={start}>
-                                {index > 0 && ', '}
-                                <b style={{ color: 'var(--ink)' }}>{readable(start)}</b>
-                                {starts.length > 1 && (
-                                    <>
-                                        {' '}
-                                        <TextButton
-                                            aria-label={`Do not count from ${start}`}
-                                            onPress={() => countFrom(starts.filter((one) => one !== start))}
-                                        >
-                                            not
-                                        </TextButton>
-                                    </>
-                                )}
-                            </span>
-                        ))}
+                    <span title={starts.join('\n')}>
+                        counted from{' '}
+                        {starts.length === 0 ? (
+                            'nothing yet'
+                        ) : (
+                            <TextButton onPress={() => setPicking(true)}>
+                                {readable(fileName(starts[0] ?? ''))}
+                                {starts.length > 1 && ` and ${starts.length - 1} more`}
+                            </TextButton>
+                        )}
                     </span>
                     {kinds.length > 1 && (
                         <label>
@@ -160,7 +163,26 @@ export function UnusedView() {
                                 <span>last changed</span>
                                 <Figure>size</Figure>
                             </div>
-                            {shown.map((row) => (
+                            {shown.map((row, index) => [
+                                isAnother(row, shown[index - 1]) && (
+                                    <div key={`${row.kind} ${folder(row.path)}`} style={{ background: 'var(--tint-soft)', minHeight: 0 }}>
+                                        <Check
+                                            isSelected={rows.every((one) => isAnother(one, row) || chosen.has(one.path))}
+                                            onChange={(on) =>
+                                                chooseAll(
+                                                    rows.filter((one) => !isAnother(one, row)),
+                                                    on,
+                                                )
+                                            }
+                                        >
+                                            <Unseen>{`All of ${folder(row.path)}`}</Unseen>
+                                        </Check>
+                                        <b style={{ fontWeight: 600 }}>{readable(folder(row.path)) || 'the top folder'}</b>
+                                        <span>{row.kind}</span>
+                                        <span>{count(rows.filter((one) => !isAnother(one, row)).length, 'file')}</span>
+                                        <Figure>{size(rows.reduce((sum, one) => sum + (isAnother(one, row) ? 0 : one.size), 0))}</Figure>
+                                    </div>
+                                ),
                                 <div key={row.path} data-unused={row.path}>
                                     <Check
                                         isSelected={chosen.has(row.path)}
@@ -176,16 +198,13 @@ export function UnusedView() {
                                         <Link to={`/w/${workspace}/documents/${row.id}`} style={{ color: 'inherit' }}>
                                             {readable(fileName(row.path))}
                                         </Link>
-                                        <small>
-                                            {readable(folder(row.path)) || 'top folder'}
-                                            {stays.has(row.path) && ' · stays anyway'}
-                                        </small>
+                                        {stays.has(row.path) && <small>stays anyway</small>}
                                     </div>
-                                    <span>{row.kind}</span>
+                                    <span />
                                     <span>{row.at === null ? '' : moment(row.at)}</span>
                                     <Figure>{size(row.size)}</Figure>
-                                </div>
-                            ))}
+                                </div>,
+                            ])}
                         </Table>
                     )}
                     {more && <div style={{ padding: '0 16px' }}>{more}</div>}
@@ -227,6 +246,23 @@ export function UnusedView() {
                     isOpen
                     onClose={() => setPicking(false)}
                 >
+                    {starts.length > 0 && (
+                        <ul style={{ listStyle: 'none', margin: 0, padding: 0, maxHeight: '20vh', overflowY: 'auto' }}>
+                            {starts.map((start) => (
+                                <li key={start} style={{ display: 'flex', gap: 10, padding: '3px 0', fontSize: 14 }}>
+                                    <span style={{ flex: 1, overflowWrap: 'anywhere' }}>{readable(start)}</span>
+                                    {starts.length > 1 && (
+                                        <TextButton
+                                            aria-label={`Do not count from ${start}`}
+                                            onPress={() => countFrom(starts.filter((one) => one !== start))}
+                                        >
+                                            not from here
+                                        </TextButton>
+                                    )}
+                                </li>
+                            ))}
+                        </ul>
+                    )}
                     <PickDocument
                         workspace={workspace}
                         except=""

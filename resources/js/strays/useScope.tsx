@@ -15,7 +15,7 @@ export function useScope(workspace: string) {
     const control = (
         <label>
             of
-            <select value={scope} onChange={(event) => setScope(event.target.value)} style={{ maxWidth: 230 }}>
+            <select value={scope} onChange={(event) => setScope(event.target.value)} style={{ maxWidth: 165 }}>
                 <option value="all">the whole workspace</option>
                 <option value="open">all that is open</option>
                 {!isNamed && <option value={scope}>one document, with all below it</option>}

@@ -1,0 +1,82 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Saving;
+
+use App\Models\Document;
+use App\Models\Workspace;
+use App\Workspace\Files\WorkspaceFiles;
+use App\Workspace\Settings;
+use Hafenbuch\Core\Naming\CompanionRule;
+use Hafenbuch\Core\Plan\Choice;
+use Hafenbuch\Core\Plan\Companions;
+use Illuminate\Support\Facades\DB;
+
+/** Finds the files that belong to chosen documents by their names. */
+final class CompanionFiles
+{
+    private const CHUNK = 1000;
+
+    /**
+     * @param  array<string, Choice>  $choices  by document id
+     * @return array{array<string, Choice>, array<string, list<string>>} the choices with those for companions; and by the path of a document that is deleted: its companions
+     */
+    public static function along(Workspace $workspace, array $choices): array
+    {
+        $concerned = array_filter($choices, static fn (Choice $choice): bool => Companions::takesAlong($choice->decision) || Companions::leavesBehind($choice->decision));
+        $rules = $concerned === [] ? [] : Settings::of($workspace)->companions();
+        if ($rules === []) {
+            return [$choices, []];
+        }
+        $paths = [];
+        foreach (array_chunk(array_map(strval(...), array_keys($concerned)), self::CHUNK) as $ids) {
+            $paths += DB::table('documents')->where('workspace_id', $workspace->id)->whereIn('id', $ids)->pluck('path', 'id')->all();
+        }
+        [$files, $folders] = self::find($workspace, $rules, array_values($paths));
+        $left = [];
+        foreach ($concerned as $id => $choice) {
+            if (Companions::leavesBehind($choice->decision) && isset($paths[$id])) {
+                foreach ($rules as $rule) {
+                    $path = $rule->pathFor($paths[$id]);
+                    $left[$paths[$id]] = [...$left[$paths[$id]] ?? [], ...$rule->isFolder ? array_map(strval(...), array_keys($folders[$path] ?? [])) : (isset($files[$path]) && $files[$path] !== $id ? [$path] : [])];
+                }
+            }
+        }
+
+        return [Companions::along($choices, $paths, $rules, $files, $folders), array_filter($left)];
+    }
+
+    /**
+     * @param  list<CompanionRule>  $rules
+     * @param  list<string>  $documents
+     * @return array{array<string, string>, array<string, array<string, string>>} id by path of files; and by folder id by path of all below
+     */
+    private static function find(Workspace $workspace, array $rules, array $documents): array
+    {
+        $keys = $places = [];
+        foreach ($documents as $document) {
+            foreach ($rules as $rule) {
+                $path = $rule->pathFor($document);
+                if ($rule->isFolder) {
+                    $places[$path] = true;
+                } elseif ($path !== $document) {
+                    $keys[Document::key($path)] = true;
+                }
+            }
+        }
+        $there = static fn () => DB::table('documents')->where('workspace_id', $workspace->id)->whereNull('dropped_at')->where('is_gone', false);
+        $files = $folders = [];
+        foreach (array_chunk(array_map(strval(...), array_keys($keys)), self::CHUNK) as $chunk) {
+            $files += $there()->whereIn('path_key', $chunk)->whereNotNull('saved_hash')->pluck('id', 'path')->all();
+        }
+        $disk = WorkspaceFiles::of($workspace);
+        foreach (array_map(strval(...), array_keys($places)) as $place) {
+            if ($disk->hasFolder($place)) {
+                $folders[$place] = $there()->where('path', 'like', addcslashes($place, '%_\\').'/%')->pluck('id', 'path')->all();
+            }
+        }
+
+        return [$files, $folders];
+    }
+}
