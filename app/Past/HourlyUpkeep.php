@@ -20,6 +20,9 @@ final readonly class HourlyUpkeep
     /** So many scans are remembered. */
     private const SCANS = 100;
 
+    /** So long it is remembered what files elsewhere held. */
+    private const SOURCE_DAYS = 30;
+
     public function __construct(private Retention $retention, private StepList $steps, private Inventory $inventory) {}
 
     public function of(Workspace $workspace): void
@@ -44,5 +47,6 @@ final readonly class HourlyUpkeep
         Pulse::prune();
         // The database’s cache never forgets by itself what nobody asks for any more.
         DB::table('cache')->where('expiration', '<', now()->getTimestamp())->delete();
+        DB::table('known_sources')->where('used_at', '<', now()->subDays(self::SOURCE_DAYS))->delete();
     }
 }

@@ -44,17 +44,6 @@ final readonly class StrayList
     }
 
     /**
-     * Those with certain ends.
-     *
-     * @param  list<string>  $ends
-     * @return array<string, Stray> by end
-     */
-    public function at(array $ends): array
-    {
-        return array_intersect_key($this->all(), array_flip($ends));
-    }
-
-    /**
      * @param  ?list<string>  $documents
      * @return \Generator<object{document_id: string, path: string, format: string, offset: int, kind: string, raw: string, target_kind: string, target_path: ?string, address: ?string}>
      */

@@ -38,7 +38,7 @@ final class CompanionFiles
         foreach ($concerned as $id => $choice) {
             if (Companions::leavesBehind($choice->decision) && isset($paths[$id])) {
                 foreach ($rules as $rule) {
-                    $path = $rule->pathFor($paths[$id]);
+                    $path = (string) $rule->pathFor($paths[$id]);
                     $left[$paths[$id]] = [...$left[$paths[$id]] ?? [], ...$rule->isFolder ? array_map(strval(...), array_keys($folders[$path] ?? [])) : (isset($files[$path]) && $files[$path] !== $id ? [$path] : [])];
                 }
             }
@@ -58,6 +58,9 @@ final class CompanionFiles
         foreach ($documents as $document) {
             foreach ($rules as $rule) {
                 $path = $rule->pathFor($document);
+                if ($path === null) {
+                    continue;
+                }
                 if ($rule->isFolder) {
                     $places[$path] = true;
                 } elseif ($path !== $document) {

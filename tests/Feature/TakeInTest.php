@@ -131,6 +131,16 @@ it('takes nothing in where a source is another one by then', function () {
         ->and($this->harbour->hashes())->toBe($before);
 });
 
+it('says at a save what would be taken in, and what stays by the rules is no news', function () {
+    $warnings = fn (): array => array_map(static fn (Hafenbuch\Core\Plan\Warning $one): string => $one->message, app(App\Saving\Planning::class)->plan($this->harbour->workspace, $this->harbour->owner, [$this->harbour->document('book/two.md')->id => Hafenbuch\Core\Plan\Decision::save()])->warnings);
+    $this->harbour->draft('book/two.md', $this->harbour->read('book/two.md')."\nmore");
+    expect($warnings())->toBe([]);
+    $this->harbour->draft('book/two.md', $this->harbour->read('book/two.md')." ![arm]({$this->library}/parts/arm.svg)");
+    expect($warnings())->toBe(["It refers to {$this->library}/parts/arm.svg outside of the workspace, which works only on this machine. By the workspace’s rules it would be taken in."]);
+    Settings::of($this->harbour->workspace)->set(['incoming' => ['rules' => [], 'ours' => [$this->library]]]);
+    expect($warnings())->toBe([]);
+});
+
 it('answers on the command line', function () {
     $plan = $this->harbour->command('take-in', ['--plan', '--json', '--of', 'book/two.md'])['json'];
     expect($plan)->toMatchArray(['entry' => null, 'taken' => 0, 'inside' => 0, 'outside' => []])->and(array_column($plan['lines'], 'reason', 'path'))->toBe(['taken-in/drum.png' => "taken in from {$this->library}/drum.png", 'book/two.md' => "its references to {$this->library}/drum.png now lead to taken-in/drum.png"]);

@@ -11,7 +11,7 @@ use OpenApi\Attributes as OA;
 final readonly class WayOutData
 {
     public function __construct(
-        #[OA\Property(enum: ['leave', 'save', 'discard', 'propose', 'rename', 'replace', 'accept', 'mend', 'rescan'])] public string $kind,
+        #[OA\Property(enum: ['leave', 'save', 'discard', 'propose', 'rename', 'replace', 'accept', 'mend', 'take in', 'rescan'])] public string $kind,
         #[OA\Property] public string $documentId,
         #[OA\Property] public string $label,
         #[OA\Property(description: 'the decision’s “over”, or the path to propose')] public ?string $value,

@@ -49,11 +49,12 @@ final readonly class SnapshotReader
      * @param  list<string>  $paths  that documents are to get; what is there, or has nearly the same name, is read too
      * @param  list<string>  $ends  of references that are to end elsewhere; the documents that have such are read too
      * @param  array<string, list<string>>  $companions  as of Snapshot
+     * @param  array<string, list<string>>  $newOutside  as of Snapshot
      */
-    public function around(Workspace $workspace, array $ids, ?User $viewer = null, array $paths = [], array $ends = [], array $companions = []): Snapshot
+    public function around(Workspace $workspace, array $ids, ?User $viewer = null, array $paths = [], array $ends = [], array $companions = [], array $newOutside = []): Snapshot
     {
         if ($this->areMany($workspace, $ids)) {
-            return $this->whole($workspace, $viewer, $paths, $ids, $ends, $companions);
+            return $this->whole($workspace, $viewer, $paths, $ids, $ends, $companions, $newOutside);
         }
         $rows = new DocumentRows($workspace);
         $rows->add($ids);
@@ -70,7 +71,7 @@ final readonly class SnapshotReader
         // A new one may be drawn into the plan, and then what it points at matters.
         $rows->addTargets($rows->withoutFile());
 
-        return $this->snapshot($workspace, $rows, $viewer, $paths, [...$lookedAt, ...$rows->withoutFile()], $this->graphs->of($workspace), $companions);
+        return $this->snapshot($workspace, $rows, $viewer, $paths, [...$lookedAt, ...$rows->withoutFile()], $this->graphs->of($workspace), $companions, $newOutside);
     }
 
     /**
@@ -173,14 +174,15 @@ final readonly class SnapshotReader
      * @param  list<string>  $ids  of documents that get other paths
      * @param  list<string>  $ends  as for a plan
      * @param  array<string, list<string>>  $companions  as of Snapshot
+     * @param  array<string, list<string>>  $newOutside  as of Snapshot
      */
-    public function whole(Workspace $workspace, ?User $viewer = null, array $paths = [], array $ids = [], array $ends = [], array $companions = []): Snapshot
+    public function whole(Workspace $workspace, ?User $viewer = null, array $paths = [], array $ids = [], array $ends = [], array $companions = [], array $newOutside = []): Snapshot
     {
         $rows = new DocumentRows($workspace);
         $rows->addAll();
         $this->addElsewhere($rows, $workspace, $paths === [] ? [] : $ids, $ends);
 
-        return $this->snapshot($workspace, $rows, $viewer, $paths, $rows->ids(), null, $companions);
+        return $this->snapshot($workspace, $rows, $viewer, $paths, $rows->ids(), null, $companions, $newOutside);
     }
 
     /**
@@ -188,8 +190,9 @@ final readonly class SnapshotReader
      * @param  list<string>  $lookAt  the documents at whose files it looks; for the others it trusts the tables
      * @param  ?Graph  $graph  of all of the workspace; null: it is found in the rows
      * @param  array<string, list<string>>  $companions  as of Snapshot
+     * @param  array<string, list<string>>  $newOutside  as of Snapshot
      */
-    private function snapshot(Workspace $workspace, DocumentRows $rows, ?User $viewer, array $paths, array $lookAt, ?Graph $graph, array $companions = []): Snapshot
+    private function snapshot(Workspace $workspace, DocumentRows $rows, ?User $viewer, array $paths, array $lookAt, ?Graph $graph, array $companions = [], array $newOutside = []): Snapshot
     {
         $files = WorkspaceFiles::of($workspace);
         $isLookedAt = array_fill_keys($lookAt, true);
@@ -210,7 +213,7 @@ final readonly class SnapshotReader
             }
         }
 
-        return new Snapshot($documents, $looks, $this->takenNear($workspace, $files, $documents, $paths, $looks), $graph, new PartlyReadDocuments($workspace, $this->contents), $paths === [] ? [] : $rows->sizesOfFolders(), new LinksToDocuments($workspace), $companions);
+        return new Snapshot($documents, $looks, $this->takenNear($workspace, $files, $documents, $paths, $looks), $graph, new PartlyReadDocuments($workspace, $this->contents), $paths === [] ? [] : $rows->sizesOfFolders(), new LinksToDocuments($workspace), $companions, $newOutside);
     }
 
     /**

@@ -32,12 +32,15 @@ final readonly class CompanionRule
         return new self($name, $isFolder);
     }
 
-    /** The path that the companion of a document has, if there is one. */
-    public function pathFor(string $document): string
+    /** @return ?string the path that the companion of a document has, if there is one; null: no file system could have it */
+    public function pathFor(string $document): ?string
     {
         $name = Path::nameOf($document);
         $folder = Path::folderOf($document);
 
-        return ($folder === '' ? '' : $folder.'/').strtr($this->pattern, ['{stem}' => FileName::of($name)->stem, '{name}' => $name]);
+        $companion = strtr($this->pattern, ['{stem}' => FileName::of($name)->stem, '{name}' => $name]);
+        $path = ($folder === '' ? '' : $folder.'/').$companion;
+
+        return strlen($companion) <= Path::NAME_BYTES && strlen($path) <= Path::PATH_BYTES ? $path : null;
     }
 }

@@ -28,6 +28,9 @@ final class Companions
             }
             foreach ($rules as $rule) {
                 [$old, $new] = [$rule->pathFor($from), $rule->pathFor($to)];
+                if ($old === null || $new === null) {
+                    continue;
+                }
                 foreach ($rule->isFolder ? $folders[$old] ?? [] : array_filter([$old => $files[$old] ?? null]) as $path => $companion) {
                     // What a person has decided of it counts.
                     if (! isset($along[$companion]) && $companion !== $id) {

@@ -62,7 +62,7 @@ final class Consequences
             }
         }
 
-        return [...$broken, ...$this->goingAlong(), ...$this->acceptedStrays(), ...$this->notReadWhole(), ...$this->shownElsewhere(), ...$this->leftUnsaved($saved)];
+        return [...$broken, ...$this->goingAlong(), ...$this->leadingOut(), ...$this->acceptedStrays(), ...$this->notReadWhole(), ...$this->shownElsewhere(), ...$this->leftUnsaved($saved)];
     }
 
     /** @return list<Blocker> documents whose files point at what the plan takes away, unless that is accepted */
@@ -144,8 +144,8 @@ final class Consequences
                 continue;
             }
             $target = $this->snapshot->at($path);
-            // What was broken before and only stands in a file whose other references are rewritten is no news.
-            if (! $one->sketch->bringsWork && ! isset($this->files->removed[$path]) && in_array($path, $source->savedRefersTo, true) && ($target === null || ! $target->isNew())) {
+            // What was broken before, where others are mended, is no news.
+            if ($line->reason->isFollowing() && $line->reason->kind !== ReasonKind::Follows && ! isset($this->files->removed[$path]) && in_array($path, $source->savedRefersTo, true) && ($target === null || ! $target->isNew())) {
                 continue;
             }
             if (isset($this->files->removed[$path])) {
@@ -258,6 +258,20 @@ final class Consequences
             $left = array_values(array_filter($companions, fn (string $companion): bool => ! isset($this->files->removed[$companion])));
             if (isset($this->files->removed[$path]) && $left !== []) {
                 $warnings[] = new Warning((string) $path, self::listed($left).(count($left) > 1 ? ' belong to it by name, and stay behind.' : ' belongs to it by name, and stays behind.'));
+            }
+        }
+
+        return $warnings;
+    }
+
+    /** @return list<Warning> of saved documents that refer to files outside for the first time */
+    private function leadingOut(): array
+    {
+        $warnings = [];
+        foreach ($this->lines as $one) {
+            $outside = $one->sketch->bringsWork ? $this->snapshot->newOutside[$one->sketch->source->id] ?? [] : [];
+            if ($outside !== []) {
+                $warnings[] = new Warning($one->line->path, 'It refers to '.self::listed($outside).' outside of the workspace, which works only on this machine. By the workspace’s rules it would be taken in.', [WayOut::takeIn($one->sketch->source->id)]);
             }
         }
 

@@ -53,6 +53,12 @@ final readonly class WayOut
         return new self(WayOutKind::Mend, $documentId, "Point it elsewhere in {$path}", $path);
     }
 
+    /** Shows what a document refers to outside, so that it can be brought into the workspace. */
+    public static function takeIn(string $documentId): self
+    {
+        return new self(WayOutKind::TakeIn, $documentId, 'Take it in after the save');
+    }
+
     /** Opens a document, so that a person can look for themselves. */
     public static function look(string $documentId, string $path): self
     {

@@ -15,5 +15,7 @@ enum WayOutKind: string
     case Replace = 'replace';
     case Accept = 'accept';
     case Mend = 'mend';
+    /** Bring the files outside into the workspace. */
+    case TakeIn = 'take in';
     case Rescan = 'rescan';
 }

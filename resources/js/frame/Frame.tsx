@@ -31,6 +31,7 @@ const SetAsideSheet = later(async () => (await import('../copy/SetAsideSheet')).
 const NewSheet = later(async () => (await import('../open/NewSheet')).NewSheet);
 const OpenSheet = later(async () => (await import('../open/OpenSheet')).OpenSheet);
 const UploadSheet = later(async () => (await import('../open/UploadSheet')).UploadSheet);
+const IncomingSheet = later(async () => (await import('../settings/IncomingSheet')).IncomingSheet);
 const KeepingSheet = later(async () => (await import('../settings/KeepingSheet')).KeepingSheet);
 const KeepSheet = later(async () => (await import('../sessions/KeepSheet')).KeepSheet);
 const PreferencesSheet = later(async () => (await import('../settings/PreferencesSheet')).PreferencesSheet);
@@ -75,7 +76,9 @@ export function Frame({ person }: { person: Person }) {
         void preferences
             .change({ colours: { colours: theme === 'day' ? 'night' : 'day' } })
             .catch((error: Error) => setTold(error.message));
-    const [sheet, setSheet] = useState<'open' | 'palette' | 'shortcuts' | 'settings' | 'keeping' | 'watch' | 'preferences' | null>(null);
+    const [sheet, setSheet] = useState<
+        'open' | 'palette' | 'shortcuts' | 'settings' | 'incoming' | 'keeping' | 'watch' | 'preferences' | null
+    >(null);
     const [making, setMaking] = useState<Making | null>(null);
     const [aside, setAside] = useState<Row | null>(null);
     const [incoming, setIncoming] = useState<{ files: Incoming[]; folder: string } | null>(null);
@@ -153,6 +156,7 @@ export function Frame({ person }: { person: Person }) {
         { name: 'New document …', keys: 'w', run: () => setMaking({}) },
         { name: 'Go to the files', keys: 'f', run: () => navigate(`/w/${workspace}/files`) },
         { name: 'Settings of this workspace …', run: () => setSheet('settings') },
+        { name: 'What comes in, and what goes along …', run: () => setSheet('incoming') },
         { name: 'Go to the quay', keys: 'q', run: () => navigate(`/w/${workspace}/quay`) },
         { name: 'Go to the hold', keys: 'h', run: () => navigate(`/w/${workspace}/hold`) },
         { name: 'Open again what was closed last', keys: 'u', run: reopen },
@@ -191,6 +195,7 @@ export function Frame({ person }: { person: Person }) {
         tell: setTold,
         say: (message) => say(message, 8),
         keepSession: () => setKeeping(true),
+        chooseIncoming: () => setSheet('incoming'),
         person,
         recovered: offer.close,
     };
@@ -278,6 +283,7 @@ export function Frame({ person }: { person: Person }) {
             )}
             {sheet === 'preferences' && <PreferencesSheet onClose={() => setSheet(null)} />}
             {sheet === 'settings' && <SettingsSheet workspace={workspace} onClose={() => setSheet(null)} />}
+            {sheet === 'incoming' && <IncomingSheet workspace={workspace} onClose={() => setSheet(null)} />}
             {sheet === 'keeping' && <KeepingSheet workspace={workspace} onClose={() => setSheet(null)} />}
             {sheet === 'watch' && <WatchSheet workspace={workspace} onClose={() => setSheet(null)} />}
             {leaving && <LeaveSheet workspace={workspace} rows={rows} hold={hold} {...leaving} onClose={() => setLeaving(null)} />}

@@ -102,6 +102,9 @@ export function PlanPanel({ workspace, rows, current, onEverything, onBelow }: P
                 case 'mend':
                     navigate(`/w/${workspace}/documents/${way.documentId}`);
                     break;
+                case 'take in':
+                    navigate(`/w/${workspace}/strays/take-in?of=${way.documentId}`);
+                    break;
                 case 'rename':
                     decide([way.documentId], { ...(before ?? { kind: 'copy' }), path: way.value ?? '', over: null });
                     break;

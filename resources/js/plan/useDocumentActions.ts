@@ -47,6 +47,8 @@ export function useDocumentActions(workspace: string) {
                   ]
                 : []),
             { name: 'Its stages', run: () => navigate(`/w/${workspace}/documents/${row.id}/series`) },
+            { name: 'Where its references end', run: () => navigate(`/w/${workspace}/strays?of=${row.id}`), apart: true },
+            { name: 'Take in what it refers to …', run: () => navigate(`/w/${workspace}/strays/take-in?of=${row.id}`) },
             { name: 'Rename or move …', keys: 'm', run: () => asking(row, 'move'), apart: true },
             { name: 'Delete …', run: () => decide([row.id], { kind: 'delete', from: row.path }) },
             {

@@ -29,6 +29,8 @@ export interface FrameContext {
     say: (message: string) => void;
     /** Asks under which name what is open is to be kept. */
     keepSession: () => void;
+    /** Asks what is done with files from elsewhere. */
+    chooseIncoming: () => void;
     person: Person;
     /** The person has chosen what to go on with after a crash. */
     recovered: () => void;

@@ -1,8 +1,10 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { useParams } from 'react-router';
+import { useOutletContext, useParams } from 'react-router';
 import { answer, api, type TakeInRow, type TakeInWish } from '../api/client';
+import type { FrameContext } from '../shell/context';
 import { ViewHead } from '../shell/ViewHead';
+import { Button } from '../ui/Button';
 import { Check } from '../ui/Check';
 import { Empty } from '../ui/Empty';
 import { Notice } from '../ui/Notice';
@@ -20,6 +22,7 @@ const COLUMNS = '20px minmax(0, 1.2fr) 84px 76px minmax(0, 1fr)';
 /** What lies outside and is referred to, and bringing it into the workspace. */
 export function TakeInView() {
     const { workspace = '' } = useParams();
+    const { chooseIncoming } = useOutletContext<FrameContext>();
     const { asked, control } = useScope(workspace);
     const [choices, setChoices] = useState<Choices>([]);
     const wish: TakeInWish = { ...asked, choices };
@@ -53,7 +56,9 @@ export function TakeInView() {
     return (
         <View>
             <Main>
-                <ViewHead title="Taking in" sub="what lies elsewhere and is referred to, brought into the workspace once" />
+                <ViewHead title="Taking in" sub="what lies elsewhere and is referred to, brought into the workspace once">
+                    <Button onPress={chooseIncoming}>Rules …</Button>
+                </ViewHead>
                 <Questions workspace={workspace} />
                 <Bar role="toolbar" aria-label="What is taken in">
                     {control}
