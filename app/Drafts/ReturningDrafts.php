@@ -83,10 +83,12 @@ final readonly class ReturningDrafts
         foreach (Document::query()->with('draft')->where('workspace_id', $workspace->id)->whereIn('id', $ids)->orderBy('id')->lockForUpdate()->get() as $document) {
             $documents[$document->id] = $document->setRelation('workspace', $workspace);
         }
+        // The transaction sees what was there when it first read; what came since shows only to a reading that locks.
+        $drafted = array_fill_keys(DB::table('drafts')->whereIn('document_id', $ids)->lockForUpdate()->pluck('document_id')->all(), true);
         foreach ($ids as $id) {
             $document = $documents[$id] ?? throw Refused::because('A document went away meanwhile. Nothing has been changed; look again.');
-            if ($document->draft !== null || $document->dropped_at !== null) {
-                throw Refused::because("{$document->path} was ".($document->draft === null ? 'discarded' : 'worked on').' meanwhile. Nothing has been changed; look again.');
+            if (isset($drafted[$id]) || $document->dropped_at !== null) {
+                throw Refused::because("{$document->path} was ".(isset($drafted[$id]) ? 'worked on' : 'discarded').' meanwhile. Nothing has been changed; look again.');
             }
         }
         foreach (DB::table('document_locks')->whereIn('document_id', $ids)->where('user_id', '!=', $person->id)->limit(1)->pluck('document_id') as $id) {

@@ -32,7 +32,8 @@ final readonly class SecondDocuments
 
     private function merge(Workspace $workspace, Operation $operation, Document $second, string $firstId): void
     {
-        $first = Document::query()->with('draft')->lockForUpdate()->find($firstId)?->setRelation('workspace', $workspace);
+        // The transaction has read before; a draft that came since shows only to a reading that locks.
+        $first = Document::query()->with(['draft' => static fn ($drafts) => $drafts->lockForUpdate()])->lockForUpdate()->find($firstId)?->setRelation('workspace', $workspace);
         $draft = $second->draft;
         Quay::replaceEverywhere($second->id, $firstId);
         if ($first !== null && $draft !== null && $first->draft === null) {

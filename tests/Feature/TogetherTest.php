@@ -215,3 +215,48 @@ it('begins a new connection after one that broke off within a transaction', func
 
     expect($harbour->document('book.md')->title)->toBe('kept');
 });
+
+/** Begins a process after so many statements of transactions, and gives it time; where a row is held that it needs it waits, and is let go on. */
+function duringTransaction(int $after, Process $process, callable $work): int
+{
+    $asked = 0;
+    $isWatched = true;
+    DB::listen(static function ($query) use ($process, $after, &$asked, &$isWatched): void {
+        if ($isWatched && DB::transactionLevel() > 0 && $query->connectionName === 'mariadb' && $asked++ === $after) {
+            $process->start();
+            for ($until = microtime(true) + 3; $process->isRunning() && microtime(true) < $until; usleep(20_000));
+        }
+    });
+    try {
+        $work();
+    } finally {
+        $isWatched = false;
+        $process->isStarted() && $process->wait();
+    }
+
+    return $asked;
+}
+
+it('sees a draft that is written between any two lines of recording a file', function (int $after) {
+    $harbour = new Harbour(['a.md' => "# Saved\n"]);
+    $harbour->put('a.md', "no title\n");
+    $draft = $harbour->process('draft', ['a.md', '--from', '-']);
+    $draft->setInput("# Drafted\n");
+    $asked = duringTransaction($after, $draft, $harbour->scan(...));
+
+    expect($draft->getExitCode())->toBe(0, $draft->getErrorOutput())->and($asked)->toBeGreaterThan($after)->and($harbour->document('a.md')->title)->toBe('Drafted')
+        ->and($harbour->workingText('a.md'))->toBe("# Drafted\n");
+})->with([0, 1, 2, 3]);
+
+it('brings documents back as they were, while another person writes in one of them', function (int $after) {
+    $harbour = new Harbour(['a.md' => '# A', 'b.md' => "# B\n\n[a](a.md)"]);
+    foreach (['a.md' => '# A 2', 'b.md' => "# B 2\n\n[a](a.md)"] as $path => $content) {
+        $harbour->draft($path, $content);
+    }
+    $harbour->saveAll();
+    $draft = $harbour->process('draft', ['a.md', '--from', '-']);
+    $draft->setInput('# A by another');
+    duringTransaction($after, $draft, static fn () => app(App\Past\AsOf\AsOfDesk::class)->bringBack($harbour->workspace, $harbour->document('b.md'), 0, [$harbour->document('b.md')->id, $harbour->document('a.md')->id], $harbour->owner));
+
+    expect($draft->getExitCode())->toBeIn([0, null], $draft->getErrorOutput())->and($harbour->workingText('a.md'))->toBeIn(['# A', '# A by another'])->and($harbour->workingText('b.md'))->toBe("# B\n\n[a](a.md)");
+})->with([0, 2, 4, 6, 8, 10]);

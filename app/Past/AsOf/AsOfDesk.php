@@ -60,8 +60,10 @@ final readonly class AsOfDesk
         $this->points->make($workspace, $person, PointReason::BeforeBringingBack);
         $when = $entry === 0 ? 'before entry 1' : "as of entry {$entry}";
         DB::transaction(function () use ($workspace, $rows, $person, $when): void {
+            // All are held before anything else is read, which fixes what the transaction sees.
+            $documents = Document::query()->with('draft')->whereIn('id', array_map(static fn (AsOfRow $row): string => $row->documentId, $rows))->orderBy('id')->lockForUpdate()->get()->keyBy('id');
             foreach ($rows as $row) {
-                $this->take($workspace, $row, $person, $when);
+                $this->take($workspace, $documents->get($row->documentId) ?? throw Refused::because("{$row->path} went away meanwhile. Look again."), $row, $person, $when);
             }
         });
         $ids = array_values(array_map(static fn (AsOfRow $row): string => $row->documentId, $rows));
@@ -71,9 +73,9 @@ final readonly class AsOfDesk
         return $ids;
     }
 
-    private function take(Workspace $workspace, AsOfRow $row, User $person, string $when): void
+    private function take(Workspace $workspace, Document $document, AsOfRow $row, User $person, string $when): void
     {
-        $document = Document::query()->with('draft')->lockForUpdate()->findOrFail($row->documentId)->setRelation('workspace', $workspace);
+        $document->setRelation('workspace', $workspace);
         Locks::refuseOthers($document, $person);
         $hash = $row->rewritten === null ? (string) $row->hash : $this->contents->putBytes($row->rewritten);
         if (! $this->contents->hold($hash)) {

@@ -75,8 +75,9 @@ final readonly class FileRecorder
     private function write(Workspace $workspace, array $found): RecordedFiles
     {
         $files = WorkspaceFiles::of($workspace);
-        $unfinished = UnfinishedOperations::of($workspace);
+        // First the rows are held: what is read before that fixes what the transaction sees, and a draft that came since would be missed.
         $rows = $this->rows($workspace, array_map(static fn (FoundFile $file): string => $file->report->path, $found));
+        $unfinished = UnfinishedOperations::of($workspace);
         $drafts = DB::table('drafts')->whereIn('document_id', array_column($rows, 'id'))->pluck('hash', 'document_id')->all();
         $unseen = $new = $changed = $changedUnderDraft = $reread = $rereadUnderDraft = $references = $changes = $again = $caughtUp = [];
         $now = now()->format('Y-m-d H:i:s.v');
@@ -163,9 +164,10 @@ final readonly class FileRecorder
     private function writeGone(Workspace $workspace, array $paths, ?callable $isLeftOut): array
     {
         $files = WorkspaceFiles::of($workspace);
+        $rows = $this->rows($workspace, $paths);
         $unfinished = UnfinishedOperations::of($workspace);
         $gone = [];
-        foreach ($this->rows($workspace, $paths) as $row) {
+        foreach ($rows as $row) {
             if ($row->is_gone || $unfinished->names($row->path, $row->id)) {
                 continue;
             }
