@@ -22,7 +22,7 @@ final readonly class UnusedFiles
     /**
      * @param  list<string>  $starts  paths of documents, or of folders for all that is below them
      * @param  bool  $withStaying  whether those are among them that stay anyway
-     * @return list<object{id: string, path: string, size: int, format: string, seen_at: int}> by path
+     * @return list<object{id: string, path: string, size: int}> by path
      *
      * @throws Refused where a start is none
      */
@@ -35,7 +35,7 @@ final readonly class UnusedFiles
         $after = '';
         do {
             $rows = DB::table('documents')->where('workspace_id', $workspace->id)->where('id', '>', $after)->whereNull('dropped_at')->where('is_gone', false)->whereNotNull('saved_hash')
-                ->orderBy('id')->limit(self::CHUNK)->get(['id', 'path', 'size', 'format', 'seen_at']);
+                ->orderBy('id')->limit(self::CHUNK)->get(['id', 'path', 'size']);
             foreach ($rows as $row) {
                 $after = $row->id;
                 if (! isset($used[$row->id]) && ! isset($stays[$row->path])) {

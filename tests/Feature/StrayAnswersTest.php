@@ -101,3 +101,29 @@ it('lists, plans and takes in what lies outside', function () {
     changeSettings(['incoming' => ['rules' => [['kind' => 'sound', 'where' => 'folder', 'folder' => 'sounds']], 'ours' => ['not absolute']]])->assertStatus(422);
     changeSettings(['incoming' => ['rules' => [['kind' => 'sound', 'where' => 'folder', 'folder' => 'sounds']], 'ours' => ['/srv/ours/']]])->assertOk()->assertJsonPath('incoming.ours.0', '/srv/ours');
 });
+
+it('lets one of two people mend the same strays, and shows the other what is left', function () {
+    $other = $this->harbour->member('Jannes');
+    $mine = api('POST', 'relink/plan', ['sure' => true])->json();
+    $this->actingAs($other);
+    $theirs = api('POST', 'relink/plan', ['folders' => [['from' => 'old-scans', 'to' => 'scans']]])->json();
+    api('POST', 'relink', ['folders' => [['from' => 'old-scans', 'to' => 'scans']], 'fingerprint' => $theirs['fingerprint']])->assertOk();
+    $this->actingAs($this->harbour->owner);
+    $late = api('POST', 'relink', ['sure' => true, 'fingerprint' => $mine['fingerprint']])->assertStatus(409)->json();
+    expect($late['planned']['lines'])->not->toBe([])->and($late['now']['lines'])->toBe([])
+        ->and(api('POST', 'relink', ['folders' => [['from' => 'old-scans', 'to' => 'scans']], 'fingerprint' => $mine['fingerprint']])->assertStatus(422)->json('detail'))->toContain('misses anything');
+});
+
+it('shows what names nothing, and names that only another file system has', function () {
+    $this->harbour->put('notes.md', "![a](bad%FFname.png) ![b](CHAPTERS/One.MD) ![c](C:/scans/x.png) ![d](cafe\u{301}.png)");
+    $this->harbour->put("caf\u{E9}.png", 'coffee');
+    $this->harbour->scan();
+    $why = [];
+    foreach (api('GET', 'strays?of='.$this->harbour->document('notes.md')->id)->json('groups') as $group) {
+        foreach (api('GET', 'strays/group?kind='.$group['kind'].'&folder='.urlencode($group['folder']))->json() as $stray) {
+            $why[$stray['missing']] = $stray['why'].' '.($stray['candidates'][0]['path'] ?? '');
+        }
+    }
+    expect($why['bad%FFname.png'])->toContain('can name no file')->and($why['CHAPTERS/One.MD'])->toContain('letter case')->toContain('chapters/one.md')
+        ->and($why["cafe\u{301}.png"])->toContain("caf\u{E9}.png")->and($why['C:/scans/x.png'])->toContain('outside');
+});

@@ -147,3 +147,31 @@ it('answers on the command line', function () {
     $done = $this->harbour->command('take-in', ['--json']);
     expect($done['json'])->toMatchArray(['entry' => 1, 'taken' => 3, 'inside' => 4])->and($done['json']['outside'])->toHaveCount(2)->and($done['json']['lines'])->toHaveCount(5);
 });
+
+it('looks at no more files than it may, and says so', function () {
+    config(['limits.taken_in' => 2]);
+    $done = taking($this->harbour);
+    expect($done->taken)->toBeLessThanOrEqual(2)->and(implode(' ', array_column($done->outside, 'why')))->toContain('More than 2 files');
+});
+
+it('takes in twice what it takes in once, whatever refers to whatever', function () {
+    for ($round = 0; $round < 5; $round++) {
+        $name = 'random-'.bin2hex(random_bytes(4));
+        $library = config('hafenbuch.roots')[0]."/{$name}";
+        $links = static fn (): string => implode(' ', array_map(static fn (): string => ['![p](p'.mt_rand(0, 5).'.png)', '[d](d'.mt_rand(0, 5).'.md)', '[s](sub/p'.mt_rand(0, 2).'.png)', '[up](../no.png)'][mt_rand(0, 3)], range(1, 4)));
+        mkdir("{$library}/sub", 0o777, true);
+        for ($n = 0; $n < 6; $n++) {
+            file_put_contents("{$library}/p{$n}.png", 'picture '.mt_rand(0, 3));
+            file_put_contents("{$library}/d{$n}.md", "# {$n}\n".$links());
+            $n < 3 && file_put_contents("{$library}/sub/p{$n}.png", 'picture '.mt_rand(0, 3));
+        }
+        $harbour = new Harbour(['a/one.md' => "[x](../../{$name}/d0.md) ![y](../../{$name}/p1.png)", 'two.md' => "[x]({$library}/d1.md) [z](../{$name}/d0.md)"]);
+        $before = $harbour->hashes();
+        $once = taking($harbour);
+        $after = $harbour->hashes();
+        $twice = taking($harbour);
+        expect($twice->entry)->toBeNull()->and($harbour->hashes())->toBe($after)->and(implode(' ', array_map($harbour->read(...), ['a/one.md', 'two.md'])))->not->toContain($name);
+        app(Undoing::class)->undo($harbour->workspace, $harbour->owner, $once->entry, null);
+        expect($harbour->hashes())->toBe($before);
+    }
+});

@@ -10,6 +10,7 @@ use App\Http\OpenApi\Body;
 use App\Http\OpenApi\Ok;
 use App\Models\Workspace;
 use App\Relink\UnusedFiles;
+use App\Workspace\Files\WorkspaceFiles;
 use App\Workspace\Settings;
 use Hafenbuch\Core\Path\Path;
 use Illuminate\Http\JsonResponse;
@@ -36,7 +37,9 @@ final readonly class UnusedController
             $settings->set(['starts' => $starts]);
         }
 
-        return new JsonResponse(array_map(UnusedFileData::of(...), $rows));
+        $files = WorkspaceFiles::of($workspace);
+
+        return new JsonResponse(array_map(static fn (object $row): UnusedFileData => UnusedFileData::of($row, $files->stat($row->path)?->writtenAt), $rows));
     }
 
     #[OA\Post(path: '/workspaces/{workspace}/unused/stay', operationId: 'letStay', requestBody: new Body([

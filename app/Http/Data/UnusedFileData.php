@@ -18,14 +18,17 @@ final readonly class UnusedFileData
         #[OA\Property] public string $path,
         #[OA\Property(enum: ['picture', 'sound', 'film', 'document', 'other'])] public string $kind,
         #[OA\Property(description: 'in bytes')] public int $size,
-        #[OA\Property(description: 'when it was last changed, as far as that is known', nullable: true)] public ?string $at,
+        #[OA\Property(description: 'when its file was written last; null: it is gone', nullable: true)] public ?string $at,
     ) {}
 
-    /** @param object{id: string, path: string, size: int|string, format: string, seen_at: int|string} $row */
-    public static function of(object $row): self
+    /**
+     * @param  object{id: string, path: string, size: int|string}  $row
+     * @param  ?int  $writtenAt  when its file was written last, in seconds since 1970
+     */
+    public static function of(object $row, ?int $writtenAt): self
     {
         $isRead = FormatRegistry::standard()->forPath($row->path) !== null;
 
-        return new self($row->id, $row->path, MediaKind::of(MediaType::of($row->path), $isRead)->value, (int) $row->size, (int) $row->seen_at === 0 ? null : gmdate('Y-m-d\TH:i:s\Z', (int) $row->seen_at));
+        return new self($row->id, $row->path, MediaKind::of(MediaType::of($row->path), $isRead)->value, (int) $row->size, $writtenAt === null ? null : gmdate('Y-m-d\TH:i:s\Z', $writtenAt));
     }
 }

@@ -139,6 +139,7 @@ function Form({ workspace, settings, onClose }: { workspace: string; settings: S
                 value={companions}
                 onChange={setCompanions}
                 lines
+                rows={6}
                 mono
                 hint="{stem} stands for the document’s name without its ending, {name} for all of it; a folder ends with a slash."
             />

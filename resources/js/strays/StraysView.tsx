@@ -30,7 +30,7 @@ const KINDS: Record<Kind, string> = {
     outside: 'outside',
     link: 'links',
     device: 'devices',
-    web: 'in the web',
+    web: 'web',
     accepted: 'may stay',
 };
 
@@ -169,16 +169,15 @@ export function StraysView() {
                     ))}
                     <span style={{ flex: 1 }} />
                     {control}
-                    <label>
-                        named
-                        <input
-                            id="find-strays"
-                            type="search"
-                            value={find}
-                            onChange={(event) => setFind(event.target.value)}
-                            style={{ width: 92 }}
-                        />
-                    </label>
+                    <input
+                        id="find-strays"
+                        type="search"
+                        aria-label="Only those with this in their name"
+                        placeholder="by name"
+                        value={find}
+                        onChange={(event) => setFind(event.target.value)}
+                        style={{ width: 92 }}
+                    />
                 </Bar>
                 {strays.isError && <Notice stop>{strays.error.message}</Notice>}
                 <Scroll>

@@ -22,18 +22,19 @@ interface Props {
     type?: string;
     hint?: string;
     lines?: boolean;
+    rows?: number;
     autoFocus?: boolean;
     autoComplete?: string;
     placeholder?: string;
     mono?: boolean;
 }
 
-export function Field({ label, hint, lines, placeholder, mono, ...rest }: Props) {
+export function Field({ label, hint, lines, rows, placeholder, mono, ...rest }: Props) {
     return (
         <Whole {...rest}>
             <FieldLabel>{label}</FieldLabel>
             {lines ? (
-                <TextAreaBox placeholder={placeholder} />
+                <TextAreaBox placeholder={placeholder} rows={rows} style={mono ? { fontFamily: font.mono, fontSize: 13 } : undefined} />
             ) : (
                 <TextBox placeholder={placeholder} style={mono ? { fontFamily: font.mono, fontSize: 13 } : undefined} />
             )}
