@@ -67,7 +67,8 @@ final readonly class Stage
         return $next;
     }
 
-    private function number(): int
+    /** What it counts; a date counts as one number, and a name without a counter comes before all. */
+    public function number(): int
     {
         return $this->counter === '' ? -1 : (int) str_replace('-', '', $this->counter);
     }

@@ -15,8 +15,11 @@ final class CandidateFinder
     /** So many are told for one file. */
     public const MOST = 8;
 
-    /** Of more with the same sign none is told by that sign alone: it tells nothing. */
+    /** What so many have in common tells nothing. */
     private const COMMON = 50;
+
+    /** Stages so near are told. */
+    private const STAGES = [1, -1, 2, -2];
 
     /** @var list<NameKeys> by the number of a lost file */
     private array $keys = [];
@@ -30,6 +33,9 @@ final class CandidateFinder
     /** @var array<int, array<string, int>> by number and likeness: how many are like it */
     private array $counts = [];
 
+    /** @var array<string, array<string, int>> by likeness and sign: how many present files have it */
+    private array $seen = [];
+
     /** @var array<string, array<string, int>> by folder that files are missed from and by the folder where files of their names are: how many */
     private array $folders = [];
 
@@ -41,9 +47,15 @@ final class CandidateFinder
             foreach ($this->signs($keys, $one->hash, $one->size) as $likeness => $sign) {
                 $this->wanted[$likeness][$sign][] = $number;
             }
+            foreach (self::STAGES as $away) {
+                $this->wanted[Likeness::Stage->value][$keys->stageSign($away)][] = $number;
+            }
         }
-        // Among many that begin alike, which one is nearly meant is anyone's guess.
-        $this->wanted[Likeness::NearName->value] = array_filter($this->wanted[Likeness::NearName->value] ?? [], static fn (array $numbers): bool => count($numbers) <= self::COMMON);
+        unset($this->wanted[Likeness::Stage->value]['']);
+        // Among many that have a sign, which one is meant is anyone's guess. The same content is no guess.
+        foreach (array_diff(array_keys($this->wanted), [Likeness::Content->value]) as $likeness) {
+            $this->wanted[$likeness] = array_filter($this->wanted[$likeness], static fn (array $numbers): bool => count($numbers) <= self::COMMON);
+        }
     }
 
     /**
@@ -62,7 +74,7 @@ final class CandidateFinder
     }
 
     /** @return array<string, string> by likeness: what a file must have too */
-    private function signs(NameKeys $keys, ?string $hash, ?int $size): array
+    private function signs(NameKeys $keys, ?string $hash, ?int $size, string $stage = ''): array
     {
         return array_filter([
             Likeness::Content->value => (string) $hash,
@@ -70,7 +82,7 @@ final class CandidateFinder
             Likeness::Spelling->value => $keys->spelling,
             Likeness::Separators->value => $keys->separators,
             Likeness::Extension->value => $keys->stem,
-            Likeness::Stage->value => $keys->series,
+            Likeness::Stage->value => $stage,
             Likeness::Size->value => $size === null || $size === 0 ? '' : "{$size}.{$keys->extension}",
             Likeness::NearName->value => $keys->start,
         ], static fn (string $sign): bool => $sign !== '');
@@ -79,8 +91,11 @@ final class CandidateFinder
     private function look(PresentFile $file): void
     {
         $keys = NameKeys::of($file->path);
-        foreach ($this->signs($keys, $file->hash, $file->size) as $likeness => $sign) {
-            foreach ($this->wanted[$likeness][$sign] ?? [] as $number) {
+        foreach ($this->signs($keys, $file->hash, $file->size, $keys->stageSign(0)) as $likeness => $sign) {
+            // As many files as are told are enough, where many miss the same.
+            $wanted = $this->wanted[$likeness][$sign] ?? [];
+            $seen = $wanted === [] ? 0 : $this->seen[$likeness][$sign] = ($this->seen[$likeness][$sign] ?? 0) + 1;
+            foreach ($seen > self::COMMON ? [] : $wanted as $number) {
                 $this->take($number, $file->path, Likeness::from($likeness), $keys);
             }
         }

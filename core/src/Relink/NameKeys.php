@@ -21,6 +21,7 @@ final readonly class NameKeys
         public string $separators,
         public string $stem,
         public string $series,
+        public int $stage,
         public string $start,
         public string $extension,
     ) {}
@@ -36,9 +37,19 @@ final readonly class NameKeys
 
         return new self(
             $name, $folded, $bare === '' ? $folded : "{$bare}.{$extension}", $file->stem,
-            $stage->base === '' || $stage->counter === '' ? '' : "{$stage->base}.{$extension}",
+            $stage->base === '' ? '' : "{$stage->base}{$stage->separator}.{$extension}", $stage->number(),
             mb_substr($bare, 0, self::START).'.'.$extension, $extension,
         );
+    }
+
+    /**
+     * The same series at another stage.
+     *
+     * @return string '' where it is of none
+     */
+    public function stageSign(int $away): string
+    {
+        return $this->series === '' ? '' : "{$this->series}#".($this->stage + $away);
     }
 
     /** Whether two names are nearly the same: two letters differ at most, in names that are longer than that, and the same figures stand in both. */

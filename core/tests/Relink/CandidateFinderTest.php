@@ -32,6 +32,7 @@ it('finds by what a file is like, the surest first', function (LostFile $lost, a
     'what stands between words' => [new LostFile('scans/tide gauge_1.png'), ['scans/tide-gauge-1.png' => 'x'], ['scans/tide-gauge-1.png: separators']],
     'another extension' => [new LostFile('scans/drum.tif'), ['scans/drum.png' => 'x'], ['scans/drum.png: extension']],
     'another stage' => [new LostFile('parts/arm-03.x3d'), ['parts/arm-04.x3d' => 'x', 'parts/leg-03.x3d' => 'x'], ['parts/arm-04.x3d: stage']],
+    'the nearer stages, of many' => [new LostFile('parts/arm-05.x3d'), ['parts/arm-01.x3d' => '1', 'parts/arm-02.x3d' => '2', 'parts/arm-03.x3d' => '3', 'parts/arm-04.x3d' => '4', 'parts/arm-06.x3d' => '6', 'parts/arm-07.x3d' => '7', 'parts/arm-08.x3d' => '8'], ['parts/arm-03.x3d: stage', 'parts/arm-04.x3d: stage', 'parts/arm-06.x3d: stage', 'parts/arm-07.x3d: stage']],
     'its size, where nothing else tells' => [new LostFile('scans/drum.png', hash('sha256', 'gone'), 4), ['a.png' => 'four', 'b.wav' => 'four', 'c.png' => 'more than four'], ['a.png: size']],
     'a name with a slip in it' => [new LostFile('scans/recording-drum.png'), ['scans/recordign-drum.png' => 'x', 'scans/recording-arms.png' => 'x'], ['scans/recordign-drum.png: near name']],
     'no number for another' => [new LostFile('scans/photograph 7 of it.png'), ['scans/photograph 8 of it.png' => 'x'], []],
@@ -73,4 +74,14 @@ it('finds every moved file by its content, in whatever order the others come', f
         $found = candidatesOf($lost, array_merge(array_flip($keys), $present));
         expect(array_column($found, 0))->toBe($expected);
     }
+});
+
+it('does not guess where a sign is common to very many', function () {
+    $lost = $present = [];
+    for ($number = 0; $number < 3000; $number++) {
+        $lost[] = new LostFile(sprintf('old/scan-%05d.bin', $number), hash('sha256', $number < 100 ? '' : "scan {$number}"), 20);
+        $present[sprintf('new/scan-%05d.bin', $number)] = $number < 100 ? '' : "scan {$number}";
+    }
+    $found = candidatesOf($lost, $present);
+    expect($found[2999][0])->toBe('new/scan-02999.bin: content')->and($found[7][0])->toContain(': content');
 });
