@@ -62,7 +62,7 @@ final readonly class Planning
         foreach ($choices as $choice) {
             array_push($ids, ...$choice->decision->followers);
         }
-        $snapshot = $this->snapshots->around($workspace, array_values(array_unique($ids)), $person, array_values(array_unique($paths)), array_map(strval(...), array_keys($relinking->leads)), $companions, NewOutside::in($workspace, $choices));
+        $snapshot = $this->snapshots->around($workspace, array_values(array_unique($ids)), $person, array_values(array_unique($paths)), array_map(strval(...), array_keys($relinking->leads)), $relinking->targets(), $companions, NewOutside::in($workspace, $choices));
         $asksForQuay = array_filter($choices, static fn (Choice $choice): bool => $choice->follow === Follow::Quay) !== [];
         $decided = Decider::decide($snapshot, $choices, $asksForQuay ? (new Quay($workspace, $person))->all() : []);
 

@@ -156,12 +156,17 @@ final class WorkspaceFiles implements FileSystem
     public function contentHash(string $path): string
     {
         $file = $this->open($path);
-        $context = hash_init('sha256');
         $size = fstat($file)['size'] ?? 0;
-        $isWhole = hash_update_stream($context, $file) >= $size;
+        if ($size <= Sha256::AT_ONCE) {
+            $bytes = @stream_get_contents($file);
+            [$isWhole, $hash] = [strlen((string) $bytes) >= $size, Sha256::of((string) $bytes)];
+        } else {
+            $context = hash_init('sha256');
+            [$isWhole, $hash] = [hash_update_stream($context, $file) >= $size, hash_final($context)];
+        }
         fclose($file);
 
-        return $isWhole ? hash_final($context) : throw UnableToRead::file($path, self::lastError());
+        return $isWhole ? $hash : throw UnableToRead::file($path, self::lastError());
     }
 
     /**

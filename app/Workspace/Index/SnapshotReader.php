@@ -48,22 +48,24 @@ final readonly class SnapshotReader
      * @param  ?User  $viewer  for whom the access axis is read: whose locks are no obstacle
      * @param  list<string>  $paths  that documents are to get; what is there, or has nearly the same name, is read too
      * @param  list<string>  $ends  of references that are to end elsewhere; the documents that have such are read too
+     * @param  list<string>  $targets  paths where they are to end
      * @param  array<string, list<string>>  $companions  as of Snapshot
      * @param  array<string, list<string>>  $newOutside  as of Snapshot
      */
-    public function around(Workspace $workspace, array $ids, ?User $viewer = null, array $paths = [], array $ends = [], array $companions = [], array $newOutside = []): Snapshot
+    public function around(Workspace $workspace, array $ids, ?User $viewer = null, array $paths = [], array $ends = [], array $targets = [], array $companions = [], array $newOutside = []): Snapshot
     {
         if ($this->areMany($workspace, $ids)) {
             return $this->whole($workspace, $viewer, $paths, $ids, $ends, $companions, $newOutside);
         }
         $rows = new DocumentRows($workspace);
         $rows->add($ids);
-        $this->addElsewhere($rows, $workspace, $paths === [] ? [] : $ids, $ends);
         $rows->addNamed($paths);
         if ($paths !== []) {
             $rows->addLinksToFolders();
         }
         $rows->add((new Edges($workspace))->referrers($rows->keys()));
+        $this->addElsewhere($rows, $workspace, $paths === [] ? [] : $ids, $ends);
+        $rows->addAt($targets);
         $lookedAt = $rows->ids();
         $rows->addTargets($lookedAt);
         $lookedAt = $rows->ids();

@@ -26,11 +26,15 @@ final readonly class Relinking
         return $this->leads === [] && $this->arrivals === [];
     }
 
-    /** @return list<string> the paths of the workspace that references get, and those that files get */
+    /** @return list<string> the paths that files get */
     public function paths(): array
     {
-        $paths = array_filter($this->leads, static fn (string $end): bool => Address::of($end) === null);
+        return array_map(static fn (Arrival $arrival): string => $arrival->to, $this->arrivals);
+    }
 
-        return array_values(array_unique([...array_values($paths), ...array_map(static fn (Arrival $arrival): string => $arrival->to, $this->arrivals)]));
+    /** @return list<string> the paths of the workspace where references are to end */
+    public function targets(): array
+    {
+        return array_values(array_unique(array_filter($this->leads, static fn (string $end): bool => Address::of($end) === null)));
     }
 }

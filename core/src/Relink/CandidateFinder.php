@@ -51,7 +51,7 @@ final class CandidateFinder
                 $this->wanted[Likeness::Stage->value][$keys->stageSign($away)][] = $number;
             }
         }
-        unset($this->wanted[Likeness::Stage->value]['']);
+        $this->wanted = array_map(static fn (array $signs): array => array_diff_key($signs, ['' => true]), $this->wanted);
         // Among many that have a sign, which one is meant is anyone's guess. The same content is no guess.
         foreach (array_diff(array_keys($this->wanted), [Likeness::Content->value]) as $likeness) {
             $this->wanted[$likeness] = array_filter($this->wanted[$likeness], static fn (array $numbers): bool => count($numbers) <= self::COMMON);
@@ -73,10 +73,10 @@ final class CandidateFinder
         return array_map($finder->ranked(...), array_keys($lost));
     }
 
-    /** @return array<string, string> by likeness: what a file must have too */
+    /** @return array<string, string> by likeness: what a file must have too; '' where nothing is to be compared */
     private function signs(NameKeys $keys, ?string $hash, ?int $size, string $stage = ''): array
     {
-        return array_filter([
+        return [
             Likeness::Content->value => (string) $hash,
             Likeness::Name->value => $keys->name,
             Likeness::Spelling->value => $keys->spelling,
@@ -85,17 +85,20 @@ final class CandidateFinder
             Likeness::Stage->value => $stage,
             Likeness::Size->value => $size === null || $size === 0 ? '' : "{$size}.{$keys->extension}",
             Likeness::NearName->value => $keys->start,
-        ], static fn (string $sign): bool => $sign !== '');
+        ];
     }
 
     private function look(PresentFile $file): void
     {
         $keys = NameKeys::of($file->path);
-        foreach ($this->signs($keys, $file->hash, $file->size, $keys->stageSign(0)) as $likeness => $sign) {
+        $stage = ($this->wanted[Likeness::Stage->value] ?? []) !== [] ? $keys->stageSign(0) : '';
+        foreach ($this->signs($keys, $file->hash, $file->size, $stage) as $likeness => $sign) {
+            if (! isset($this->wanted[$likeness][$sign])) {
+                continue;
+            }
             // As many files as are told are enough, where many miss the same.
-            $wanted = $this->wanted[$likeness][$sign] ?? [];
-            $seen = $wanted === [] ? 0 : $this->seen[$likeness][$sign] = ($this->seen[$likeness][$sign] ?? 0) + 1;
-            foreach ($seen > self::COMMON ? [] : $wanted as $number) {
+            $seen = $this->seen[$likeness][$sign] = ($this->seen[$likeness][$sign] ?? 0) + 1;
+            foreach ($seen > self::COMMON ? [] : $this->wanted[$likeness][$sign] as $number) {
                 $this->take($number, $file->path, Likeness::from($likeness), $keys);
             }
         }

@@ -4,52 +4,58 @@ declare(strict_types=1);
 
 namespace Hafenbuch\Core\Relink;
 
-use Hafenbuch\Core\Naming\FileName;
 use Hafenbuch\Core\Naming\Stage;
 use Hafenbuch\Core\Path\Path;
 use Hafenbuch\Core\Text\Pattern;
 
-/** What names are compared by, each a little less exact than the one before. */
+/** What names are compared by, each a little less exact than the one before. Made for every file of a workspace, so it is made quickly. */
 final readonly class NameKeys
 {
     /** So many characters at the start of nearly the same names are the same. */
     private const START = 2;
 
-    private function __construct(
-        public string $name,
-        public string $spelling,
-        public string $separators,
-        public string $stem,
-        public string $series,
-        public int $stage,
-        public string $start,
-        public string $extension,
-    ) {}
+    private const DIGITS = '0123456789';
+
+    private const ASCII = ' !"#$%&\'()*+,-./0123456789:;<=>?@ABCDEFGHIJKLMNOPQRSTUVWXYZ[\\]^_`abcdefghijklmnopqrstuvwxyz{|}~';
+
+    /** All of ASCII that is neither letter nor figure. */
+    private const BETWEEN = [' ', '!', '"', '#', '$', '%', '&', '\'', '(', ')', '*', '+', ',', '-', '.', '/', ':', ';', '<', '=', '>', '?', '@', '[', '\\', ']', '^', '_', '`', '{', '|', '}', '~'];
+
+    /**
+     * @param  string  $spelling  without letter case and Unicode form
+     * @param  string  $separators  without what stands between words either
+     * @param  string  $stem  of the spelling, without its ending
+     */
+    private function __construct(public string $name, public string $spelling, public string $separators, public string $stem, public string $start, public string $extension) {}
 
     public static function of(string $path): self
     {
         $name = Path::nameOf($path);
-        $folded = Path::fold($name);
-        $file = FileName::of($folded);
-        $extension = ltrim($file->ending, '.');
-        $stage = Stage::of($file->stem);
-        $bare = Pattern::replace('~[^\pL\pN]+~u', '', $file->stem);
+        $isPlain = strlen($name) === strspn($name, self::ASCII);
+        $folded = $isPlain ? strtolower($name) : Path::fold($name);
+        $dot = strrpos($folded, '.');
+        [$stem, $extension] = $dot === false || $dot === 0 ? [$folded, ''] : [substr($folded, 0, $dot), substr($folded, $dot + 1)];
+        $bare = $isPlain ? str_replace(self::BETWEEN, '', $stem) : Pattern::replace('~[^\pL\pN]+~u', '', $stem);
 
         return new self(
-            $name, $folded, $bare === '' ? $folded : "{$bare}.{$extension}", $file->stem,
-            $stage->base === '' ? '' : "{$stage->base}{$stage->separator}.{$extension}", $stage->number(),
-            mb_substr($bare, 0, self::START).'.'.$extension, $extension,
+            $name, $folded, $bare === '' ? $folded : "{$bare}.{$extension}", $stem,
+            ($isPlain ? substr($bare, 0, self::START) : mb_substr($bare, 0, self::START)).'.'.$extension, $extension,
         );
     }
 
     /**
-     * The same series at another stage.
+     * The same series so many stages away.
      *
-     * @return string '' where it is of none
+     * @return string '' where it has no counter
      */
     public function stageSign(int $away): string
     {
-        return $this->series === '' ? '' : "{$this->series}#".($this->stage + $away);
+        if (strspn($this->stem, self::DIGITS, -1) === 0) {
+            return '';
+        }
+        $stage = Stage::of($this->stem);
+
+        return $stage->base === '' ? '' : "{$stage->base}{$stage->separator}.{$this->extension}#".($stage->number() + $away);
     }
 
     /** Whether two names are nearly the same: two letters differ at most, in names that are longer than that, and the same figures stand in both. */
