@@ -18,11 +18,13 @@ final class PresentFiles
     {
         $after = '';
         do {
-            $rows = DB::table('documents')->where('workspace_id', $workspace->id)->where('id', '>', $after)->whereNull('dropped_at')->where('is_gone', false)->whereNotNull('saved_hash')
-                ->orderBy('id')->limit(self::CHUNK)->get(['id', 'path', 'saved_hash', 'size']);
+            // More conditions would lead the database to another index, and to sorting all of them for each portion.
+            $rows = DB::table('documents')->where('workspace_id', $workspace->id)->where('id', '>', $after)->whereNull('dropped_at')->orderBy('id')->limit(self::CHUNK)->get(['id', 'path', 'saved_hash', 'size', 'is_gone']);
             foreach ($rows as $row) {
                 $after = $row->id;
-                yield new PresentFile($row->path, $row->saved_hash, (int) $row->size);
+                if (! $row->is_gone && $row->saved_hash !== null) {
+                    yield new PresentFile($row->path, $row->saved_hash, (int) $row->size);
+                }
             }
         } while (count($rows) === self::CHUNK);
     }

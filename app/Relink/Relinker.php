@@ -40,7 +40,7 @@ final readonly class Relinker
     /** @throws Refused */
     private function relinking(Workspace $workspace, User $person, RelinkWish $wish): Relinking
     {
-        $strays = StrayList::of($workspace, $person)->all();
+        $strays = StrayList::of($workspace, $person)->ends();
         $leads = [];
         foreach ($wish->isSure ? StrayKnowledge::of($workspace, $strays) : [] as $end => $known) {
             $sure = $known->sure();

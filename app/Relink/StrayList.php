@@ -12,6 +12,7 @@ use Hafenbuch\Core\Format\Link\LinkReader;
 use Hafenbuch\Core\Reference\Address;
 use Hafenbuch\Core\Reference\TargetKind;
 use Illuminate\Database\Query\Builder;
+use Illuminate\Support\Facades\DB;
 
 /** Finds the references, in what is on the screen, that do not end in a document of the workspace. */
 final readonly class StrayList
@@ -44,18 +45,31 @@ final readonly class StrayList
     }
 
     /**
+     * Only what is named, and not by which references.
+     *
+     * @return array<string, Stray> by end, without their places
+     */
+    public function ends(): array
+    {
+        $ends = [];
+        foreach ($this->portions() as $narrow) {
+            foreach ($narrow(Strays::working($this->workspace))->groupBy('r.target_kind', 'r.target_key', 'r.address_key')->get([DB::raw('min(r.raw) as raw'), DB::raw('min(d.format) as format'), 'r.target_kind', DB::raw('min(r.target_path) as target_path'), DB::raw('min(r.address) as address')]) as $row) {
+                $stray = $this->stray($row);
+                $ends[$stray->end] ??= $stray;
+            }
+        }
+
+        return $ends;
+    }
+
+    /**
      * @param  ?list<string>  $documents
      * @return \Generator<object{document_id: string, path: string, format: string, offset: int, kind: string, raw: string, target_kind: string, target_path: ?string, address: ?string}>
      */
     private function rows(?array $documents): \Generator
     {
         $isWanted = $documents === null ? null : array_fill_keys($documents, true);
-        $portions = [
-            ...array_map(static fn (array $keys): \Closure => static fn (Builder $rows): Builder => $rows->where('r.target_kind', TargetKind::File->value)->whereIn('r.target_key', $keys), array_chunk(Strays::missing($this->workspace), self::CHUNK)),
-            static fn (Builder $rows): Builder => $rows->whereNotNull('r.address_key'),
-            static fn (Builder $rows): Builder => $rows->where('r.target_kind', TargetKind::Nothing->value),
-        ];
-        foreach ($portions as $narrow) {
+        foreach ($this->portions() as $narrow) {
             foreach ($narrow(Strays::working($this->workspace))->orderBy('d.path')->orderBy('r.position')->get(self::COLUMNS) as $row) {
                 if ($isWanted === null || isset($isWanted[$row->document_id])) {
                     yield $row;
@@ -64,17 +78,35 @@ final readonly class StrayList
         }
     }
 
+    /** @return list<\Closure(Builder): Builder> each narrows the references to some of those that end in no document */
+    private function portions(): array
+    {
+        return [
+            ...array_map(static fn (array $keys): \Closure => static fn (Builder $rows): Builder => $rows->where('r.target_kind', TargetKind::File->value)->whereIn('r.target_key', $keys), array_chunk(Strays::missing($this->workspace), self::CHUNK)),
+            static fn (Builder $rows): Builder => $rows->whereNotNull('r.address_key'),
+            static fn (Builder $rows): Builder => $rows->where('r.target_kind', TargetKind::Nothing->value),
+        ];
+    }
+
     /**
      * @param  array<string, Stray>  $strays
      * @param  object{document_id: string, path: string, format: string, offset: int, kind: string, raw: string, target_kind: string, target_path: ?string, address: ?string}  $row
      */
     private function add(array &$strays, object $row): void
     {
+        $stray = $this->stray($row);
+        $strays[$stray->end] ??= $stray;
+        $strays[$stray->end]->places[] = new StrayPlace($row->document_id, $row->path, (int) $row->offset, $row->kind, $row->raw);
+    }
+
+    /** @param object{format: string, raw: string, target_kind: string, target_path: ?string, address: ?string} $row */
+    private function stray(object $row): Stray
+    {
         $kind = TargetKind::from($row->target_kind);
         // Text that can name nothing is told apart by itself.
         $end = $row->target_path ?? Address::end($row->address ?? mb_strcut($row->raw, 0, self::CHUNK));
-        $strays[$end] ??= new Stray($end, StrayKind::of($kind, $row->format === LinkReader::NAME), $kind === TargetKind::Outside ? $this->elsewhere((string) $row->address) : null);
-        $strays[$end]->places[] = new StrayPlace($row->document_id, $row->path, (int) $row->offset, $row->kind, $row->raw);
+
+        return new Stray($end, StrayKind::of($kind, $row->format === LinkReader::NAME), $kind === TargetKind::Outside ? $this->elsewhere((string) $row->address) : null);
     }
 
     private function elsewhere(string $address): ?string

@@ -34,11 +34,11 @@ final readonly class UnusedFiles
         $unused = [];
         $after = '';
         do {
-            $rows = DB::table('documents')->where('workspace_id', $workspace->id)->where('id', '>', $after)->whereNull('dropped_at')->where('is_gone', false)->whereNotNull('saved_hash')
-                ->orderBy('id')->limit(self::CHUNK)->get(['id', 'path', 'size']);
+            $rows = DB::table('documents')->where('workspace_id', $workspace->id)->where('id', '>', $after)->whereNull('dropped_at')
+                ->orderBy('id')->limit(self::CHUNK)->get(['id', 'path', 'size', 'saved_hash', 'is_gone']);
             foreach ($rows as $row) {
                 $after = $row->id;
-                if (! isset($used[$row->id]) && ! isset($stays[$row->path])) {
+                if ($row->saved_hash !== null && ! $row->is_gone && ! isset($used[$row->id]) && ! isset($stays[$row->path])) {
                     $unused[$row->path] = $row;
                 }
             }

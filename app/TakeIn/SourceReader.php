@@ -21,12 +21,20 @@ use Illuminate\Support\Facades\DB;
 /** Looks at files from elsewhere: what they hold, and to which others they refer in turn. */
 final class SourceReader
 {
+    private const AT_ONCE = 500;
+
     private readonly FormatRegistry $formats;
 
     private readonly Resolver $resolver;
 
     /** @var array<string, string> by path: why a file cannot come in */
     private array $refused = [];
+
+    /** @var array<string, object{stat: string, seen_at: int, hash: string}> by the key of a path: what it held when it was last read */
+    private array $known = [];
+
+    /** @var array<string, array{path_key: string, stat: string, seen_at: int, hash: string, used_at: string}> by key: what is known now and was not */
+    private array $learnt = [];
 
     private function __construct(Workspace $workspace, private readonly Sources $sources)
     {
@@ -41,6 +49,7 @@ final class SourceReader
     public static function read(Workspace $workspace, Sources $sources, array $wanted): array
     {
         $reader = new self($workspace, $sources);
+        $reader->recall(array_map(strval(...), array_keys($wanted)));
         $most = (int) config('limits.taken_in');
         $files = [];
         $seen = $queue = $wanted;
@@ -54,17 +63,35 @@ final class SourceReader
                 continue;
             }
             $file = $reader->file($path, $referrer);
-            foreach ($file?->filesOutside() ?? [] as $below) {
-                if (! isset($seen[$below])) {
-                    $seen[$below] = $queue[$below] = $path;
-                }
+            $new = array_values(array_filter($file?->filesOutside() ?? [], static fn (string $below): bool => ! isset($seen[$below])));
+            $reader->recall($new);
+            foreach ($new as $below) {
+                $seen[$below] = $queue[$below] = $path;
             }
             if ($file !== null) {
                 $files[] = $file;
             }
         }
 
+        $reader->remember();
+
         return [$files, $reader->refused];
+    }
+
+    /** @param list<string> $paths */
+    private function recall(array $paths): void
+    {
+        foreach (array_chunk(array_map(Document::key(...), $paths), self::AT_ONCE) as $keys) {
+            $this->known += DB::table('known_sources')->whereIn('path_key', $keys)->get(['path_key', 'stat', 'seen_at', 'hash'])->keyBy('path_key')->all();
+        }
+    }
+
+    /** With few statements, since each waits for the disk. */
+    private function remember(): void
+    {
+        foreach (array_chunk(array_values($this->learnt), self::AT_ONCE) as $rows) {
+            DB::table('known_sources')->upsert($rows, ['path_key'], ['stat', 'seen_at', 'hash', 'used_at']);
+        }
     }
 
     private function file(string $path, string $referrer): ?SourceFile
@@ -97,14 +124,14 @@ final class SourceReader
     private function looked(WorkspaceFiles $files, string $below, string $path, string $referrer): ?SourceFile
     {
         $key = Document::key($path);
-        $known = DB::table('known_sources')->where('path_key', $key)->first();
+        $known = $this->known[$key] ?? null;
         $now = time();
         $look = $files->look($below, $known->stat ?? '', (int) ($known->seen_at ?? 0), $known?->hash);
         if ($look->kind !== OnDiskKind::File || $look->hash === null) {
             return null;
         }
         if ($known === null || $known->hash !== $look->hash || $known->stat !== $look->stat) {
-            DB::table('known_sources')->upsert([['path_key' => $key, 'stat' => $look->stat, 'seen_at' => $now, 'hash' => $look->hash, 'used_at' => now()]], ['path_key'], ['stat', 'seen_at', 'hash', 'used_at']);
+            $this->learnt[$key] = ['path_key' => $key, 'stat' => $look->stat, 'seen_at' => $now, 'hash' => $look->hash, 'used_at' => now()->format('Y-m-d H:i:s.v')];
         }
         $size = (int) ($files->stat($below)->size ?? 0);
         [$ends, $isWhole] = $this->ends($files, $below, $path, $size);

@@ -173,8 +173,9 @@ final class DocumentRows
      * What the given documents point at, by their saved contents and by their drafts.
      *
      * @param  list<string>  $ids
+     * @param  list<string>  $except  paths of which it is known that they lead nowhere, and need not be
      */
-    public function addTargets(array $ids): void
+    public function addTargets(array $ids, array $except = []): void
     {
         $new = array_values(array_filter($ids, fn (string $id): bool => isset($this->rows[$id]) && ! isset($this->read[$id])));
         $keys = [];
@@ -189,6 +190,9 @@ final class DocumentRows
         }
         foreach ($this->rows as $row) {
             unset($keys[$row->path_key]);
+        }
+        foreach ($except as $path) {
+            unset($keys[Document::key($path)]);
         }
         $this->addWhere('path_key', array_map(strval(...), array_keys($keys)));
     }

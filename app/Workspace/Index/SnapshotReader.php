@@ -67,7 +67,7 @@ final readonly class SnapshotReader
         $this->addElsewhere($rows, $workspace, $paths === [] ? [] : $ids, $ends);
         $rows->addAt($targets);
         $lookedAt = $rows->ids();
-        $rows->addTargets($lookedAt);
+        $rows->addTargets($lookedAt, array_values(array_filter($ends, static fn (string $end): bool => Address::of($end) === null)));
         $lookedAt = $rows->ids();
         $rows->addUnsaved();
         // A new one may be drawn into the plan, and then what it points at matters.
