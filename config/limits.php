@@ -52,8 +52,9 @@ return [
     'compared_in_plans' => 512 * 1024,
     'compared' => 2 * $mebibyte,
 
-    // Files that are looked at to take them in, and bytes of them that are read for their own references.
+    // Files that are looked at to take them in; names that are looked at to find missed ones in a folder elsewhere.
     'taken_in' => 20_000,
+    'searched' => 100_000,
 
     // A session that comes from elsewhere: its ZIP file, the entries of it and the list of these, session.json, its documents, and its drafts together.
     'session_file' => (int) env('HAFENBUCH_SESSION_LIMIT', 8 * 1024 * $mebibyte),

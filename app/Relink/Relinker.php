@@ -13,6 +13,7 @@ use App\Saving\Planning;
 use App\Saving\PreparedPlan;
 use App\Support\Refused;
 use App\Workspace\Sources;
+use Hafenbuch\Core\Path\Path;
 use Hafenbuch\Core\Plan\Relinking;
 use Hafenbuch\Core\Reference\Address;
 
@@ -62,7 +63,8 @@ final readonly class Relinker
     }
 
     /**
-     * What lay in one folder, or below it, is looked for under the same name in another; what is not there stays missed.
+     * What lay in one folder, or below it, is looked for in another: at the same place there, else under the same name anywhere below.
+     * What is not there stays missed.
      *
      * @param  array<string, Stray>  $strays
      * @return array<string, string>
@@ -85,8 +87,21 @@ final readonly class Relinker
             throw Refused::because("No reference misses anything of the folder “{$from}”.");
         }
         $found = $this->present($workspace, $person, $leads);
+        $found += $this->below($workspace, $person, array_diff_key($leads, $found), $to);
 
         return $found === [] ? throw Refused::because("Nothing that is missed from “{$from}” is in “{$to}”. Choose another folder.") : $found;
+    }
+
+    /**
+     * @param  array<string, string>  $missed  from an end to where it is not
+     * @return array<string, string> from an end to where a file of its name is
+     */
+    private function below(Workspace $workspace, User $person, array $missed, string $folder): array
+    {
+        $names = array_map(static fn (string $end): string => Path::nameOf($end), $missed);
+        $found = $missed === [] ? [] : (new FolderSearch($workspace, Sources::of($workspace, $person)))->find($folder, array_values(array_unique($names)));
+
+        return array_filter(array_map(static fn (string $name): ?string => $found[$name] ?? null, $names));
     }
 
     /**

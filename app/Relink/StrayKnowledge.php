@@ -25,6 +25,7 @@ final class StrayKnowledge
         $lost = array_combine($inside, LostFiles::at($workspace, $inside));
         $lost = array_map(static fn (string $path): LostFile => $lost[$path] ?? new LostFile($path), $paths);
         $candidates = CandidateFinder::find($lost, PresentFiles::of($workspace));
+        $candidates = AlikeMedia::added($workspace, $lost, $candidates);
         $numbers = array_flip(array_map(strval(...), array_keys($files)));
         $known = [];
         foreach ($strays as $end => $stray) {

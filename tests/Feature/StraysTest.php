@@ -82,6 +82,24 @@ it('finds a whole folder again, and leaves what is not there', function () {
         ->and(fn () => relinked($this->harbour, new RelinkWish(folders: ['never' => 'scans'])))->toThrow(Refused::class, 'misses anything');
 });
 
+it('finds what lay in a folder below another one, here and elsewhere, where one file alone has the name', function () {
+    foreach (['deep/a/drum.png', 'twice/a/drum.png', 'twice/b/drum.png', 'twice/pen.png'] as $path) {
+        $this->harbour->put($path, "{$path} now");
+    }
+    $library = dirname($this->harbour->root).'/library-'.bin2hex(random_bytes(4));
+    mkdir("{$library}/below/.hidden", 0o777, true);
+    file_put_contents("{$library}/below/pen.png", 'pen elsewhere');
+    file_put_contents("{$library}/below/.hidden/drum.png", 'hidden');
+    exec('rm -r '.escapeshellarg("{$this->harbour->root}/old-scans"));
+    $this->harbour->scan();
+    $leads = fn (string $to): array => array_map(static fn ($line): string => $line->path.': '.$line->reason->text(), app(Relinker::class)->plan($this->harbour->workspace, $this->harbour->owner, new RelinkWish(folders: ['old-scans' => $to]))->plan->lines);
+
+    expect($leads('deep'))->toEqualCanonicalizing(['book.md: its references to old-scans/drum.png now lead to deep/a/drum.png', 'panel.svg: its references to old-scans/drum.png now lead to deep/a/drum.png'])
+        ->and($leads('twice'))->toBe(['book.md: its references to old-scans/pen.png now lead to twice/pen.png'])
+        ->and($leads($library))->toBe(["book.md: its references to old-scans/pen.png now lead to {$library}/below/pen.png"])
+        ->and(fn () => $leads('/etc'))->toThrow(Refused::class, 'Nothing that is missed');
+});
+
 it('leads what is outside, in the web or a device elsewhere, and keeps the settings of a device', function () {
     relinked($this->harbour, new RelinkWish([
         Address::end('/srv/share/a b.png') => 'old-scans/pen.png', Address::end('https://example.org/a?b') => 'panel.svg', Address::end('device:camera/bridge') => Address::end('device:camera/spare'),
@@ -97,6 +115,27 @@ it('takes references out, and refuses what cannot be', function () {
     expect($this->harbour->read('panel.svg'))->toBe('<svg xmlns="http://www.w3.org/2000/svg"><image href="old-scans/drum.png"/></svg>')
         ->and(fn () => relinked($this->harbour, new RelinkWish([Address::end('/srv/share/a b.png') => 'book.md'])))->toThrow(Refused::class, 'is missing')
         ->and(fn () => relinked($this->harbour, new RelinkWish([Address::end('https://example.org/a?b') => 'not there.md'])))->toThrow(PlanBlocked::class);
+});
+
+it('knows a picture by its width and height where nothing else tells', function () {
+    $png = static function (int $width, int $height, int $ink): string {
+        $picture = imagecreatetruecolor($width, $height);
+        imagefill($picture, 0, 0, $ink);
+        ob_start();
+        imagepng($picture);
+
+        return (string) ob_get_clean();
+    };
+    $this->harbour->put('old-scans/pen.png', $png(40, 30, 1));
+    $this->harbour->put('quite-another.png', $png(40, 30, 0xFF8040).'more');
+    $this->harbour->put('not-that.png', $png(30, 40, 2));
+    $this->harbour->scan();
+    // Kept, as by a version of it.
+    app(App\Workspace\Files\DiskContentStore::class)->putBytes($png(40, 30, 1));
+    unlink("{$this->harbour->root}/old-scans/pen.png");
+    $this->harbour->scan();
+
+    expect(array_map(static fn ($one): string => $one->path.': '.$one->words(), straysOf($this->harbour)['old-scans/pen.png']->candidates))->toBe(['quite-another.png: it is as wide and high, or as long']);
 });
 
 it('knows what an entry has taken away', function () {

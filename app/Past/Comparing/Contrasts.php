@@ -6,6 +6,7 @@ namespace App\Past\Comparing;
 
 use App\Support\LineDiff;
 use App\Workspace\Files\DiskContentStore;
+use App\Workspace\MediaFacts;
 use App\Workspace\MediaType;
 use App\Workspace\Reading\Formats;
 use App\Workspace\Reading\TextOf;

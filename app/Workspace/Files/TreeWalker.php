@@ -15,10 +15,13 @@ final class TreeWalker
     /** @param list<string> $ignore patterns (fnmatch) of folder and file names that are left out */
     public function __construct(private readonly WorkspaceFiles $files, private readonly array $ignore) {}
 
-    /** @return \Generator<string, FileStat> by workspace path */
-    public function walk(): \Generator
+    /**
+     * @param  string  $from  the folder to begin in
+     * @return \Generator<string, FileStat> by workspace path
+     */
+    public function walk(string $from = ''): \Generator
     {
-        $folders = [''];
+        $folders = [$from];
         while ($folders !== []) {
             $folder = array_pop($folders);
             $entries = $this->files->entries($folder);

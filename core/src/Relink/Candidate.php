@@ -26,6 +26,7 @@ final readonly class Candidate
             Likeness::Extension => 'it has the same name with another extension',
             Likeness::Stage => 'it is another stage of the same series',
             Likeness::Size => 'it is exactly as large',
+            Likeness::Facts => 'it is as wide and high, or as long',
             Likeness::NearName => 'it has nearly the same name',
         };
     }

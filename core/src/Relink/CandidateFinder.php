@@ -44,7 +44,7 @@ final class CandidateFinder
     {
         foreach ($lost as $number => $one) {
             $keys = $this->keys[$number] = NameKeys::of($one->path);
-            foreach ($this->signs($keys, $one->hash, $one->size) as $likeness => $sign) {
+            foreach ($this->signs($keys, $one->hash, $one->size, $one->facts) as $likeness => $sign) {
                 $this->wanted[$likeness][$sign][] = $number;
             }
             foreach (self::STAGES as $away) {
@@ -74,7 +74,7 @@ final class CandidateFinder
     }
 
     /** @return array<string, string> by likeness: what a file must have too; '' where nothing is to be compared */
-    private function signs(NameKeys $keys, ?string $hash, ?int $size, string $stage = ''): array
+    private function signs(NameKeys $keys, ?string $hash, ?int $size, ?string $facts, string $stage = ''): array
     {
         return [
             Likeness::Content->value => (string) $hash,
@@ -84,6 +84,7 @@ final class CandidateFinder
             Likeness::Extension->value => $keys->stem,
             Likeness::Stage->value => $stage,
             Likeness::Size->value => $size === null || $size === 0 ? '' : "{$size}.{$keys->extension}",
+            Likeness::Facts->value => $facts === null ? '' : "{$facts}.{$keys->extension}",
             Likeness::NearName->value => $keys->start,
         ];
     }
@@ -92,7 +93,7 @@ final class CandidateFinder
     {
         $keys = NameKeys::of($file->path);
         $stage = ($this->wanted[Likeness::Stage->value] ?? []) !== [] ? $keys->stageSign(0) : '';
-        foreach ($this->signs($keys, $file->hash, $file->size, $stage) as $likeness => $sign) {
+        foreach ($this->signs($keys, $file->hash, $file->size, $file->facts, $stage) as $likeness => $sign) {
             if (! isset($this->wanted[$likeness][$sign])) {
                 continue;
             }

@@ -19,6 +19,8 @@ enum Likeness: string
     /** Another stage of one series. */
     case Stage = 'stage';
     case Size = 'size';
+    /** As wide and high, or as long, as a picture, a sound or a film. */
+    case Facts = 'facts';
     case NearName = 'near name';
 
     public function rank(): int

@@ -13,6 +13,7 @@ final readonly class LostFile
      * @param  ?int  $size  in bytes
      * @param  ?int  $seenAt  when it was last there, in seconds since 1970
      * @param  ?int  $deletedBy  the logbook entry that took it away
+     * @param  ?string  $facts  what a picture or a sound is like: its width and height, its duration
      */
     public function __construct(
         public string $path,
@@ -20,5 +21,6 @@ final readonly class LostFile
         public ?int $size = null,
         public ?int $seenAt = null,
         public ?int $deletedBy = null,
+        public ?string $facts = null,
     ) {}
 }

@@ -39,6 +39,11 @@ it('finds by what a file is like, the surest first', function (LostFile $lost, a
     'nothing' => [new LostFile('scans/drum.png'), ['book.md' => 'x'], []],
 ]);
 
+it('finds by what a picture is like', function () {
+    $found = CandidateFinder::find([new LostFile('a.png', facts: '40 × 30')], [new PresentFile('b.png', 'x', 1, '40 × 30'), new PresentFile('c.jpg', 'x', 1, '40 × 30'), new PresentFile('d.png', 'x', 1, '30 × 40')]);
+    expect(array_map(static fn (Candidate $one): string => $one->path.' '.$one->words(), $found[0]))->toBe(['b.png it is as wide and high, or as long']);
+});
+
 it('sees that a folder has moved', function () {
     $lost = array_map(static fn (string $name): LostFile => new LostFile("old-scans/{$name}.png"), ['one', 'two', 'three']);
     $found = candidatesOf($lost, ['scans-1911/one.png' => '1', 'scans-1911/two.png' => '2', 'scans-1911/three.png' => '3', 'old/one.png' => 'x']);

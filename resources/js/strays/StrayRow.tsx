@@ -102,6 +102,11 @@ export function StrayRow({ workspace, stray, answer, onAnswer, onPick, actions }
                             {place.offset.toLocaleString('en-GB')}: <code>{readable(place.raw)}</code>
                         </li>
                     ))}
+                    {stray.wasHash && (
+                        <li title={stray.wasHash}>
+                            What it last held has the content hash <code>{stray.wasHash.slice(0, 16)}…</code>
+                        </li>
+                    )}
                     {stray.references > stray.from.length && <li>and {stray.references - stray.from.length} more</li>}
                 </Places>
             )}

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Past\Comparing;
+namespace App\Workspace;
 
 use App\Workspace\Files\DiskContentStore;
 use getID3;
@@ -15,10 +15,17 @@ final readonly class MediaFacts
     /** @return array<string, string> value by name, in the order in which they are shown */
     public function of(string $hash, string $mediaType): array
     {
-        if (! preg_match('~^(?:audio|video|image)/(?!svg)~', $mediaType)) {
-            return [];
-        }
-        $file = $this->contents->file($hash);
+        return self::isMedia($mediaType) ? self::ofFile($this->contents->file($hash), $mediaType) : [];
+    }
+
+    public static function isMedia(string $mediaType): bool
+    {
+        return preg_match('~^(?:audio|video|image)/(?!svg)~', $mediaType) === 1;
+    }
+
+    /** @return array<string, string> of a sound, a moving or a still picture */
+    public static function ofFile(string $file, string $mediaType): array
+    {
         if (str_starts_with($mediaType, 'image/')) {
             $size = @getimagesize($file);
 
