@@ -17,10 +17,14 @@ final readonly class StrayScope
 {
     public function __construct(private SnapshotReader $snapshots) {}
 
-    /** @return array<string, string> what a request may hold */
-    public static function rules(): array
+    /** In an address true and false are words, in JSON they are none. */
+    public static function yesOrNo(): \Closure
     {
-        return ['of' => 'nullable|string|size:26', 'open' => 'nullable|boolean'];
+        return static function (string $attribute, mixed $value, \Closure $fail): void {
+            if (! is_scalar($value) || filter_var($value, FILTER_VALIDATE_BOOLEAN, FILTER_NULL_ON_FAILURE) === null) {
+                $fail("The {$attribute} field must be true or false.");
+            }
+        };
     }
 
     /**
@@ -30,13 +34,13 @@ final readonly class StrayScope
      */
     public function documents(Request $request, Workspace $workspace, User $person): ?array
     {
-        $given = $request->validate(self::rules());
+        $given = $request->validate(['of' => 'nullable|string|size:26', 'open' => ['nullable', self::yesOrNo()]]);
         if (isset($given['of'])) {
             $id = Document::query()->kept()->where('workspace_id', $workspace->id)->find($given['of'])->id ?? throw Refused::because('The document is not in this workspace any more.');
 
             return [$id, ...$this->snapshots->unsaved($workspace)->graph()->below([$id])];
         }
 
-        return ($given['open'] ?? false) ? (new Quay($workspace, $person))->all() : null;
+        return $request->boolean('open') ? (new Quay($workspace, $person))->all() : null;
     }
 }

@@ -16,6 +16,7 @@ use App\Workspace\Sources;
 use Hafenbuch\Core\Path\Path;
 use Hafenbuch\Core\Plan\Relinking;
 use Hafenbuch\Core\Reference\Address;
+use Hafenbuch\Core\Reference\TargetKind;
 
 /** Makes one answer of many: all references that miss the same file, or one of the same folder, are led elsewhere by one plan. */
 final readonly class Relinker
@@ -41,9 +42,10 @@ final readonly class Relinker
     /** @throws Refused */
     private function relinking(Workspace $workspace, User $person, RelinkWish $wish): Relinking
     {
-        $strays = StrayList::of($workspace, $person)->ends();
+        $list = StrayList::of($workspace, $person);
+        $strays = $list->ends();
         $leads = [];
-        foreach ($wish->isSure ? StrayKnowledge::of($workspace, $strays) : [] as $end => $known) {
+        foreach ($wish->isSure ? StrayKnowledge::of($workspace, $list->all()) : [] as $end => $known) {
             $sure = $known->sure();
             if ($sure !== null) {
                 $leads[$end] = $sure->path;
@@ -66,7 +68,7 @@ final readonly class Relinker
      * What lay in one folder, or below it, is looked for in another: at the same place there, else under the same name anywhere below.
      * What is not there stays missed.
      *
-     * @param  array<string, Stray>  $strays
+     * @param  array<string, TargetKind>  $strays  by end
      * @return array<string, string>
      *
      * @throws Refused where nothing is found
@@ -75,9 +77,9 @@ final readonly class Relinker
     {
         [$folder, $there] = [rtrim($from, '/').'/', $to === '' ? '' : rtrim($to, '/').'/'];
         $leads = [];
-        foreach ($strays as $end => $stray) {
-            $name = $stray->name();
-            if (($from === '' || str_starts_with($name, $folder)) && ! in_array($stray->kind, [StrayKind::Web, StrayKind::Device], true)) {
+        foreach ($strays as $end => $kind) {
+            $name = Address::of((string) $end) ?? (string) $end;
+            if (($from === '' || str_starts_with($name, $folder)) && $kind !== TargetKind::Web && $kind !== TargetKind::Device) {
                 $new = $there.($from === '' ? $name : substr($name, strlen($folder)));
                 $leads[$end] = str_starts_with($new, '/') ? Address::end($new) : $new;
             }

@@ -45,17 +45,19 @@ final readonly class StrayList
     }
 
     /**
-     * Only what is named, and not by which references.
+     * Only what is named, in saved contents too where drafts are on the screen, and not by which references.
      *
-     * @return array<string, Stray> by end, without their places
+     * @return array<string, TargetKind> by end
      */
     public function ends(): array
     {
         $ends = [];
         foreach ($this->portions() as $narrow) {
-            foreach ($narrow(Strays::working($this->workspace))->groupBy('r.target_kind', 'r.target_key', 'r.address_key')->get([DB::raw('min(r.raw) as raw'), DB::raw('min(d.format) as format'), 'r.target_kind', DB::raw('min(r.target_path) as target_path'), DB::raw('min(r.address) as address')]) as $row) {
-                $stray = $this->stray($row);
-                $ends[$stray->end] ??= $stray;
+            $rows = $narrow(DB::table('document_references as r')->where('r.workspace_id', $this->workspace->id));
+            foreach ($rows->distinct()->get(['r.target_kind', 'r.target_path', 'r.address']) as $row) {
+                if ($row->target_path !== null || $row->address !== null) {
+                    $ends[$row->target_path ?? Address::end($row->address)] = TargetKind::from($row->target_kind);
+                }
             }
         }
 

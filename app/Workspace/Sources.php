@@ -20,8 +20,9 @@ final readonly class Sources
     /**
      * @param  list<string>  $open  folders whose files may be read
      * @param  list<string>  $closed  folders among them whose files may not
+     * @param  \ArrayObject<string, WorkspaceFiles>  $files  by open folder; one remembers what it has found out of its folders
      */
-    private function __construct(private array $open, private array $closed) {}
+    private function __construct(private array $open, private array $closed, private \ArrayObject $files = new \ArrayObject) {}
 
     public static function of(Workspace $workspace, User $person): self
     {
@@ -50,7 +51,7 @@ final readonly class Sources
             if ($folder === null || Path::of($below)->value !== $below || NewPath::trustedIn($below) !== null || preg_match('~(?:^|/)\.~', $below) === 1) {
                 return null;
             }
-            $files = new WorkspaceFiles($folder);
+            $files = $this->files[$folder] ??= new WorkspaceFiles($folder);
 
             return $this->mayRead($files->absolute($below)) ? [$files, $below] : null;
         } catch (InvalidPath) {

@@ -24,12 +24,12 @@ it('mends all that a renamed folder has broken by one answer, and lets a stray b
     $this->harbour->scan();
     $browser = $this->browser->logIn($this->harbour->owner->email);
     $browser->keys('t')->sees('3 references to 2 files that lay in')->sees('Sure: it has the same content')->sees('can be looked for in scans too');
-    $browser->press('Look there for all')->sees('is looked for under the same names in scans')->sees('References that end elsewhere')->press('Write 2 files')->sees('can be taken back as one');
+    $browser->press('Look there for all')->sees('What lay in old-scans is looked for in scans')->sees('References that end elsewhere')->press('Write 2 files')->sees('can be taken back as one');
     expect($this->harbour->read('book.md'))->toContain('scans/drum.png')->toContain('scans/pen.png')->and($this->harbour->read('panel.svg'))->toContain('href="scans/pen.png"')->toContain('never.png');
 
     $browser->sees('1 reference to 1 file that lay in')->sees('No file of this name was ever seen here')->lacks('[data-stray="old-scans/pen.png"]');
     $browser->find('[data-stray="never.png"] button[aria-haspopup]')->click();
-    $browser->press('It may stay as it is')->fill('Why it may stay', 'Drawn by hand')->press('It may stay')->sees('may stay 1')->press('may stay 1')->sees('Drawn by hand');
+    $browser->choose('It may stay as it is')->fill('Why it may stay', 'Drawn by hand')->press('It may stay')->sees('may stay 1')->press('may stay 1')->sees('Drawn by hand');
     expect(Operation::query()->where('workspace_id', $this->harbour->workspace->id)->pluck('kind')->all())->toBe(['relink'])->and($browser->faults())->toBe([]);
 });
 

@@ -27,7 +27,9 @@ it('shows strays in groups, those of a document, of what is open, by name', func
         ->and(api('GET', 'strays?open=1')->json('counts.missing'))->toBe(0)
         ->and(api('GET', 'strays?find=PEN')->json('groups.0.files'))->toBe(1);
     api('POST', 'quay', ['documents' => [$this->harbour->document('notes.md')->id]]);
-    expect(api('GET', 'strays?open=1')->json('counts.missing'))->toBe(1);
+    expect(api('GET', 'strays?open=1')->json('counts.missing'))->toBe(1)->and(api('GET', 'strays?open=true')->json('counts.missing'))->toBe(1)->and(api('GET', 'strays?open=false&accepted=false')->assertOk()->json('counts.missing'))->toBe(4);
+    api('GET', 'strays?open=perhaps')->assertStatus(422);
+    api('GET', 'strays?accepted[]=1')->assertStatus(422);
 });
 
 it('plans one answer for many, and carries out only the plan that was read', function () {

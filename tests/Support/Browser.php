@@ -187,6 +187,13 @@ final class Browser
     public function menu(string $path, string $entry): self
     {
         $this->find("[role=row][data-path=\"{$path}\"] button[aria-label^=More]")->click();
+
+        return $this->choose($entry);
+    }
+
+    /** An entry of the menu that is open. */
+    public function choose(string $entry): self
+    {
         $this->pressAny(sprintf('//*[@role="menuitem"][contains(normalize-space(.), "%s")]', $entry), "an entry “{$entry}” of the menu");
 
         return $this;

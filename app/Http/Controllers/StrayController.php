@@ -140,7 +140,7 @@ final readonly class StrayController
     /** @return array{array<string, Stray>, array<string, int>} by end; and how many references there are of each kind */
     private function wanted(Request $request, Workspace $workspace, User $person): array
     {
-        $given = $request->validate(['find' => 'nullable|string|max:200', 'accepted' => 'nullable|boolean']);
+        $given = $request->validate(['find' => 'nullable|string|max:200', 'accepted' => ['nullable', StrayScope::yesOrNo()]]);
         $reasons = (new AcceptedStrays($workspace))->reasons();
         $find = mb_strtolower((string) ($given['find'] ?? ''));
         $wanted = [];
@@ -148,7 +148,7 @@ final readonly class StrayController
         foreach (StrayList::of($workspace, $person)->all($this->scope->documents($request, $workspace, $person)) as $end => $stray) {
             $isAccepted = isset($reasons[Document::key((string) $end)]);
             $counts[$isAccepted ? 'accepted' : $stray->kind->value] += count($stray->places);
-            if ($isAccepted === (bool) ($given['accepted'] ?? false) && ($find === '' || str_contains(mb_strtolower($stray->name()), $find))) {
+            if ($isAccepted === $request->boolean('accepted') && ($find === '' || str_contains(mb_strtolower($stray->name()), $find))) {
                 $wanted[(string) $end] = $stray;
             }
         }

@@ -65,10 +65,12 @@ final readonly class SnapshotReader
         }
         $rows->add((new Edges($workspace))->referrers($rows->keys()));
         $this->addElsewhere($rows, $workspace, $paths === [] ? [] : $ids, $ends);
-        $rows->addAt($targets);
         $lookedAt = $rows->ids();
         $rows->addTargets($lookedAt, array_values(array_filter($ends, static fn (string $end): bool => Address::of($end) === null)));
         $lookedAt = $rows->ids();
+        // Of those that references are led to it matters only that they are there.
+        $files = WorkspaceFiles::of($workspace);
+        $rows->addAt(array_values(array_filter($targets, $files->has(...))));
         $rows->addUnsaved();
         // A new one may be drawn into the plan, and then what it points at matters.
         $rows->addTargets($rows->withoutFile());

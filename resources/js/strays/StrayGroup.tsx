@@ -97,14 +97,6 @@ export function StrayGroup({
                 </button>
                 {isFile && <Button onPress={() => onFindFolder(group.folder)}>Find the folder …</Button>}
             </Head>
-            {isOpen && found !== undefined && (
-                <Notice>
-                    <span>
-                        All of {group.folder || 'the top folder'} is looked for under the same names in {found || 'the top folder'}; what is
-                        not there stays as it is. <TextButton onPress={() => onFolder(group.folder, null)}>Do not look there</TextButton>
-                    </span>
-                </Notice>
-            )}
             {isOpen && found === undefined && suggestion && (open > 0 || group.files > AT_ONCE) && (
                 <Notice>
                     <span>

@@ -31,12 +31,21 @@ export function PickSheet({
     );
 }
 
-export function FolderSheet({ from, onFound, onClose }: { from: string; onFound: (to: string) => void; onClose: () => void }) {
+const bare = (folder: string) => folder.trim().replace(/(.)\/+$/, '$1');
+
+interface FolderProps {
+    from: string;
+    onFound: (from: string, to: string) => void;
+    onClose: () => void;
+}
+
+export function FolderSheet({ from, onFound, onClose }: FolderProps) {
+    const [old, setOld] = useState(from);
     const [to, setTo] = useState('');
     return (
         <Sheet
-            title={`Find what lay in ${from || 'the top folder'}`}
-            sub="each of its files is looked for under the same name; the plan shows which are there"
+            title="Find a folder again"
+            sub="each file that is missed from it is looked for in another; the plan shows which are there"
             isOpen
             onClose={onClose}
         >
@@ -44,17 +53,25 @@ export function FolderSheet({ from, onFound, onClose }: { from: string; onFound:
                 style={{ display: 'contents' }}
                 onSubmit={(event) => {
                     event.preventDefault();
-                    onFound(to.trim().replace(/(.)\/+$/, '$1'));
+                    onFound(bare(old), bare(to));
                 }}
             >
                 <Field
-                    label="Folder"
+                    label="What lay in"
+                    value={old}
+                    onChange={setOld}
+                    mono
+                    placeholder="the top folder"
+                    hint="And below it: a shorter path stands for all folders that begin so."
+                />
+                <Field
+                    label="is now in"
                     value={to}
                     onChange={setTo}
                     autoFocus
                     mono
                     placeholder="pictures/scans-1911"
-                    hint="A folder of this workspace, or from / on one of another workspace of yours or of the server’s roots. Empty: the top folder."
+                    hint="At the same place there, else under the same name anywhere below. A folder of this workspace, or from / on one of another workspace of yours or of the server’s roots; empty: the top folder."
                 />
                 <SheetActions>
                     <Button onPress={onClose}>Leave it</Button>

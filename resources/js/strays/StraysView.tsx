@@ -5,9 +5,10 @@ import { answer, api, type StrayGroup as Group, type RelinkWish, type Stray } fr
 import { useCommands } from '../shell/commands';
 import type { FrameContext } from '../shell/context';
 import { ViewHead } from '../shell/ViewHead';
+import { TextButton } from '../ui/Button';
 import { Empty } from '../ui/Empty';
 import { Notice } from '../ui/Notice';
-import { count, folder } from '../ui/words';
+import { count, readable } from '../ui/words';
 import { type Answer, type Answers, asWish, chosenBeforehand, type Folders } from './answers';
 import { Bar, Choice, Main, Questions, Scroll, View } from './layout';
 import { Done, PlanAside } from './PlanAside';
@@ -88,7 +89,8 @@ export function StraysView() {
         delete next[from];
         setFolders(to === null ? next : { ...next, [from]: to });
         // One answer for all of the folder takes the place of those for some of it.
-        const others = to === null ? [] : Object.keys(answers).filter((missing) => folder(missing) === from);
+        const isOfIt = (missing: string) => from === '' || missing.startsWith(`${from}/`);
+        const others = to === null ? [] : Object.keys(answers).filter(isOfIt);
         setLeft(new Set([...left, ...others]));
         setGiven(Object.fromEntries(Object.entries(given).filter(([missing]) => !others.includes(missing))));
         setFinding(null);
@@ -241,6 +243,12 @@ export function StraysView() {
                         {planned.done.words}.
                     </Done>
                 )}
+                {Object.entries(folders).map(([from, to]) => (
+                    <p key={from} style={{ overflowWrap: 'anywhere' }}>
+                        What lay in {readable(from) || 'the top folder'} is looked for in {readable(to) || 'the top folder'}; what is not
+                        there stays as it is. <TextButton onPress={() => findFolder(from, null)}>Do not look there</TextButton>
+                    </p>
+                ))}
                 {wish === null && !planned.done && (
                     <p>
                         Choose what is to stand in the place of what is missing. Where the content says which file it is, that is chosen
@@ -259,7 +267,7 @@ export function StraysView() {
                     onClose={() => setPicking(null)}
                 />
             )}
-            {finding !== null && <FolderSheet from={finding} onFound={(to) => findFolder(finding, to)} onClose={() => setFinding(null)} />}
+            {finding !== null && <FolderSheet from={finding} onFound={findFolder} onClose={() => setFinding(null)} />}
             {accepting && (
                 <AcceptSheet stray={accepting} onAccept={(reason) => accept(accepting, reason)} onClose={() => setAccepting(null)} />
             )}
