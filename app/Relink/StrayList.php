@@ -54,7 +54,7 @@ final readonly class StrayList
         $ends = [];
         foreach ($this->portions() as $narrow) {
             $rows = $narrow(DB::table('document_references as r')->where('r.workspace_id', $this->workspace->id));
-            foreach ($rows->distinct()->get(['r.target_kind', 'r.target_path', 'r.address']) as $row) {
+            foreach ($rows->get(['r.target_kind', 'r.target_path', 'r.address']) as $row) {
                 if ($row->target_path !== null || $row->address !== null) {
                     $ends[$row->target_path ?? Address::end($row->address)] = TargetKind::from($row->target_kind);
                 }
