@@ -12,6 +12,7 @@ use App\Saving\Execution;
 use App\Saving\Planning;
 use App\Saving\PreparedPlan;
 use App\Support\Refused;
+use Hafenbuch\Core\Plan\Act;
 use Hafenbuch\Core\Plan\Relinking;
 use Hafenbuch\Core\Reference\Address;
 use Illuminate\Support\Facades\DB;
@@ -20,7 +21,7 @@ use Illuminate\Support\Facades\DB;
 final readonly class Replacing
 {
     /** What the logbook calls it. */
-    public const KIND = 'replace device';
+    public const KIND = Act::ReplaceDevice->value;
 
     public function __construct(private Planning $planning, private Execution $execution) {}
 

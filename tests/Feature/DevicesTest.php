@@ -41,6 +41,7 @@ it('puts another device in the place of one that is not there, keeps what is set
     expect($this->harbour->read('show.xspf'))->toContain('device:camera/spare?gain=2#left')->toContain('device:microphone/gauge-room')->and($this->harbour->read('scene.x3d'))->toContain('"device:camera/spare"');
 
     expect(api('GET', 'devices')->json('replaced'))->toMatchArray([['old' => 'device:camera/bridge', 'new' => 'device:camera/spare', 'documents' => 2, 'isBack' => false, 'entry' => $entry['id'], 'number' => 1]]);
+    expect(api('GET', 'logbook')->json('0.words'))->toBe('Put device:camera/spare in the place of device:camera/bridge');
     api('PUT', 'devices/camera/bridge', ['on' => true]);
     expect(api('GET', 'devices')->json('replaced.0.isBack'))->toBeTrue();
     $undo = api('GET', "logbook/{$entry['id']}/undo")->json();

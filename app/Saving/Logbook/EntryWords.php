@@ -62,6 +62,7 @@ final readonly class EntryWords
             $kind === Operation::SETTLE => $first->reason_of === null ? 'Settled an entry' : "Settled entry {$first->reason_of}",
             $kind === Operation::MOVE && $moved !== [] => 'Moved '.Path::nameOf((string) $moved[0]->first->reason_of).$this->others($moved),
             $kind === Operation::DELETE && $removed !== [] => 'Deleted '.Path::nameOf($removed[0]->first->path).$this->others($removed),
+            $kind === Act::ReplaceDevice->value && str_contains((string) $first->reason_of, ' → ') => 'Put '.implode(' in the place of ', array_reverse(explode(' → ', (string) $first->reason_of, 2))),
             $kind === Act::Relink->value => 'Led references elsewhere in '.Path::nameOf($first->path).$this->others($this->groups),
             $kind === Act::TakeIn->value && $takenIn !== [] => 'Took in '.Path::nameOf($takenIn[0]->first->path).$this->others($takenIn),
             // What was chosen is copied after all below it.

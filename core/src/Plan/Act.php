@@ -15,4 +15,5 @@ enum Act: string
     case Delete = 'delete';
     case Relink = 'relink';
     case TakeIn = 'take in';
+    case ReplaceDevice = 'replace device';
 }

@@ -141,7 +141,9 @@ export function EntryPage({ workspace, entry }: { workspace: string; entry: Entr
                             </Notice>
                         ))}
                         {warnings.more}
-                        <p>The drafts that this entry saved come back as drafts, so no work is lost.</p>
+                        {plan.lines.some((line) => line.draftAfter !== null) && (
+                            <p>The drafts that this entry saved come back as drafts, so no work is lost.</p>
+                        )}
                         {problem && <Notice stop>{problem}</Notice>}
                     </div>
                     <SheetActions>
