@@ -67,6 +67,9 @@ it('brings back what a file held, as a new document in its place', function () {
     app(App\Saving\Execution::class)->save($this->harbour->workspace, $this->harbour->owner, [$this->harbour->document('chapters/one.md')->id => Decision::delete(['book.md'])], null, null);
     $stray = api('GET', 'strays/group?kind=missing&folder=chapters')->json('0');
     expect($stray)->toMatchArray(['missing' => 'chapters/one.md', 'isKept' => true, 'why' => 'Entry 1 took it away.']);
+    config(['limits.content' => 10]);
+    api('POST', 'strays/past', ['missing' => 'chapters/one.md'])->assertStatus(422)->assertSee('larger than a draft may be');
+    config(['limits.content' => 64 * 1024 * 1024]);
     $id = api('POST', 'strays/past', ['missing' => 'chapters/one.md'])->assertOk()->json('id');
     expect($this->harbour->workingText('chapters/one.md'))->toBe('![pen](../old-scans/pen.png)')->and($this->harbour->document('chapters/one.md')->id)->toBe($id);
     api('POST', 'strays/past', ['missing' => 'x.png'])->assertStatus(422)->assertSee('Nothing is kept');

@@ -131,6 +131,11 @@ final readonly class StrayController
         if ($hash === null || ! $this->contents->has($hash)) {
             throw Refused::because("Nothing is kept of what {$path} held. Find it elsewhere, or make a new document.");
         }
+        // Looked at before it is taken into memory.
+        $most = (int) config('limits.content');
+        if ((int) $this->contents->size($hash) > $most) {
+            throw Refused::because("What {$path} held is larger than a draft may be (".number_format($most).' bytes). Take back the entry that took it away, or bring the file back by other means and look for changed files.');
+        }
         $document = $desk->begin($workspace, $path, $this->contents->bytes($hash), $person);
         (new Quay($workspace, $person))->open([$document->id]);
 
