@@ -66,7 +66,10 @@ export function StraysView() {
     });
     const groups = (strays.data?.groups ?? []).filter((group) => kind === 'accepted' || group.kind === kind);
     const isOpen = (group: Group) => opened.has(keyOf(group)) !== groups.length <= 3;
-    const answers = chosenBeforehand(Object.values(seen), given, left);
+    const isIn = (from: string, missing: string) => from === '' || missing.startsWith(`${from}/`);
+    // What a whole folder's answer is about has none of its own beforehand.
+    const open = Object.values(seen).filter((stray) => !Object.keys(folders).some((from) => isIn(from, stray.missing)));
+    const answers = chosenBeforehand(open, given, left);
     const wish = asWish(answers, folders);
     const planned = usePlanned(
         workspace,
@@ -89,10 +92,9 @@ export function StraysView() {
         delete next[from];
         setFolders(to === null ? next : { ...next, [from]: to });
         // One answer for all of the folder takes the place of those for some of it.
-        const isOfIt = (missing: string) => from === '' || missing.startsWith(`${from}/`);
-        const others = to === null ? [] : Object.keys(answers).filter(isOfIt);
-        setLeft(new Set([...left, ...others]));
-        setGiven(Object.fromEntries(Object.entries(given).filter(([missing]) => !others.includes(missing))));
+        if (to !== null) {
+            setGiven(Object.fromEntries(Object.entries(given).filter(([missing]) => !isIn(from, missing))));
+        }
         setFinding(null);
         planned.forget();
     }
