@@ -64,6 +64,10 @@ return [
     'session_documents' => 20_000,
     'session_bytes' => (int) env('HAFENBUCH_SESSION_LIMIT', 8 * 1024 * $mebibyte),
 
+    // A crate or other archive from elsewhere: the file as it comes, and what is in it when it is unpacked.
+    'crate_file' => (int) env('HAFENBUCH_CRATE_LIMIT', 8 * 1024 * $mebibyte),
+    'crate_bytes' => (int) env('HAFENBUCH_CRATE_LIMIT', 8 * 1024 * $mebibyte),
+
     // Room on the disk below which the server says that it is not ready.
     'room' => (int) env('HAFENBUCH_ROOM_LIMIT', 512 * $mebibyte),
 

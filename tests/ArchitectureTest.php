@@ -19,10 +19,11 @@ const APP_ROOMS = [
     'TakeIn' => ['Models', 'Relink', 'Saving', 'Support', 'Workspace'],
     'Devices' => ['Models', 'Relink', 'Saving', 'Support', 'Workspace'],
     'Sessions' => ['Drafts', 'Models', 'Past', 'Quay', 'Support', 'Workspace'],
-    'Http' => ['Devices', 'Drafts', 'Models', 'Naming', 'Past', 'Quay', 'Relink', 'Saving', 'Sessions', 'Support', 'TakeIn', 'Workspace'],
+    'Crates' => ['Models', 'Past', 'Saving', 'Sessions', 'Support', 'TakeIn', 'Workspace'],
+    'Http' => ['Crates', 'Devices', 'Drafts', 'Models', 'Naming', 'Past', 'Quay', 'Relink', 'Saving', 'Sessions', 'Support', 'TakeIn', 'Workspace'],
     'Serving' => ['Backup', 'Http', 'Models', 'Past', 'Support', 'Workspace'],
     'Backup' => ['Models', 'Past', 'Support', 'Workspace'],
-    'Console' => ['Backup', 'Devices', 'Drafts', 'Models', 'Past', 'Quay', 'Relink', 'Saving', 'Serving', 'Sessions', 'Support', 'TakeIn', 'Workspace'],
+    'Console' => ['Backup', 'Crates', 'Devices', 'Drafts', 'Models', 'Past', 'Quay', 'Relink', 'Saving', 'Serving', 'Sessions', 'Support', 'TakeIn', 'Workspace'],
     'Setup' => ['Devices', 'Drafts', 'Http', 'Models', 'Past', 'Quay', 'Saving', 'Sessions', 'Workspace'],
     'Providers' => ['Devices', 'Drafts', 'Serving', 'Support', 'Workspace'],
 ];
@@ -44,6 +45,7 @@ const CORE_ROOMS = [
     'Plan' => ['Document', 'Format', 'Naming', 'Path', 'Reference', 'Write'],
     'Relink' => ['Naming', 'Path', 'Text'],
     'TakeIn' => ['Naming', 'Path', 'Plan', 'Reference'],
+    'Crate' => ['Change', 'Format', 'Naming', 'Path', 'Reference', 'TakeIn', 'Text'],
     'Copy' => ['Document', 'Naming', 'Path', 'Plan', 'Text'],
 ];
 

@@ -4,6 +4,10 @@ declare(strict_types=1);
 
 namespace App\Console;
 
+use App\Console\Crates\CheckCrate;
+use App\Console\Crates\ListCrates;
+use App\Console\Crates\PackCrate;
+use App\Console\Crates\TakeCrateIn;
 use App\Console\Devices\ReplaceDevice;
 use App\Console\Devices\ShowDevices;
 use App\Console\Relink\Relink;
@@ -50,6 +54,7 @@ final class CommandLine
         MakePlan::class, Save::class, ShowLog::class, Undo::class, Recover::class,
         ShowQuay::class, KeepSession::class, ListSessions::class, ShowSession::class, OpenSession::class, CompareSessions::class, ExportOneSession::class, ImportOneSession::class, ShareSession::class, DeleteSession::class,
         ShowStrays::class, Relink::class, TakeFilesIn::class, ShowUnused::class, ShowDevices::class, ReplaceDevice::class,
+        PackCrate::class, CheckCrate::class, ListCrates::class, TakeCrateIn::class,
         CheckContents::class, ThinVersions::class, AddPerson::class, MoveWorkspace::class, Backup::class, CheckBackups::class, Restore::class,
     ];
 

@@ -37,14 +37,44 @@ final class CompanionFiles
         $left = [];
         foreach ($concerned as $id => $choice) {
             if (Companions::leavesBehind($choice->decision) && isset($paths[$id])) {
-                foreach ($rules as $rule) {
-                    $path = (string) $rule->pathFor($paths[$id]);
-                    $left[$paths[$id]] = [...$left[$paths[$id]] ?? [], ...$rule->isFolder ? array_map(strval(...), array_keys($folders[$path] ?? [])) : (isset($files[$path]) && $files[$path] !== $id ? [$path] : [])];
-                }
+                $left[$paths[$id]] = self::companionsOf($paths[$id], $rules, $files, $folders);
             }
         }
 
         return [Companions::along($choices, $paths, $rules, $files, $folders), array_filter($left)];
+    }
+
+    /**
+     * @param  list<string>  $documents  paths
+     * @return array<string, list<string>> by the path of a document: the files that belong to it
+     */
+    public static function of(Workspace $workspace, array $documents): array
+    {
+        $rules = Settings::of($workspace)->companions();
+        [$files, $folders] = self::find($workspace, $rules, $documents);
+        $found = [];
+        foreach ($rules === [] ? [] : $documents as $document) {
+            $found[$document] = self::companionsOf($document, $rules, $files, $folders);
+        }
+
+        return array_filter($found);
+    }
+
+    /**
+     * @param  list<CompanionRule>  $rules
+     * @param  array<string, string>  $files
+     * @param  array<string, array<string, string>>  $folders
+     * @return list<string>
+     */
+    private static function companionsOf(string $document, array $rules, array $files, array $folders): array
+    {
+        $companions = [];
+        foreach ($rules as $rule) {
+            $path = (string) $rule->pathFor($document);
+            array_push($companions, ...$rule->isFolder ? array_map(strval(...), array_keys($folders[$path] ?? [])) : (isset($files[$path]) && $path !== $document ? [$path] : []));
+        }
+
+        return $companions;
     }
 
     /**

@@ -153,7 +153,7 @@ final class Harbour
     /** @return list<string> the workspace, where a command is about one: the store is that of all, and sessions are their people’s */
     private function named(string $command): array
     {
-        return $command === 'check' || str_starts_with($command, 'session:') ? [] : [$this->workspace->name];
+        return in_array($command, ['check', 'crate:check'], true) || str_starts_with($command, 'session:') ? [] : [$this->workspace->name];
     }
 
     /**

@@ -83,6 +83,12 @@ final class LogbookPast implements Past
         return $this->states[$documentId] ?? null;
     }
 
+    /** @return list<string> the paths at which documents were then */
+    public function paths(): array
+    {
+        return array_map(strval(...), array_keys($this->atPath));
+    }
+
     public function documentAt(string $path): ?string
     {
         return $this->atPath[$path] ?? null;
@@ -112,6 +118,12 @@ final class LogbookPast implements Past
     public function has(string $hash): bool
     {
         return isset($this->files[$hash]) || $this->contents->has($hash);
+    }
+
+    /** @return ?string the path of a file that has the content now */
+    public function fileWith(string $hash): ?string
+    {
+        return $this->files[$hash] ?? null;
     }
 
     public function content(string $hash): string

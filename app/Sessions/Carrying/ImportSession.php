@@ -16,6 +16,7 @@ use App\Sessions\StageReader;
 use App\Sessions\StepsFile;
 use App\Support\BulkInsert;
 use App\Support\Refused;
+use App\Support\ZipBounds;
 use App\Workspace\Files\DiskContentStore;
 use Hafenbuch\Core\Path\Path;
 use Hafenbuch\Core\Session\DocumentNow;

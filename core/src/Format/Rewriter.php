@@ -23,10 +23,11 @@ final readonly class Rewriter
      *
      * @param  string  $from  the path at which the content's references are read
      * @param  string  $to  the path at which it will stand
+     * @param  bool  $leavesHome  whether it goes where the workspace's folder is not, so that no reference may name that
      *
      * @throws UnwritableValue where a format cannot write the new reference
      */
-    public function rewrite(string $bytes, string $from, string $to, PathMap $leads): string
+    public function rewrite(string $bytes, string $from, string $to, PathMap $leads, bool $leavesHome = false): string
     {
         $reading = $this->formats->read($from, $bytes);
         $replacements = $moved = $staying = $gone = [];
@@ -40,7 +41,7 @@ final readonly class Rewriter
                 continue;
             }
             // What comes from elsewhere must not lead out of the workspace and in again.
-            $comesIn = $from[0] === '/' && Address::of($wanted) === null;
+            $comesIn = Address::of($wanted) === null && ($from[0] === '/' || ($leavesHome && $site->isWrittenFromTheRoot()));
             if ($comesIn || $this->resolver->resolve($to, $site->raw, $site->style, $reading->base)->end() !== $wanted) {
                 $moved[$site->offset] = true;
                 $replacements[] = [$site, $this->resolver->text($this->resolver->start($to, $reading->base), $wanted, $this->suffix($target, $end, $wanted), $site)];

@@ -29,4 +29,12 @@ final readonly class ReferenceSite extends Place
     {
         return $this->styleOfPaths ?? $this->style;
     }
+
+    /** Whether it names a file by its place in the file system, and not from the document's own folder. */
+    public function isWrittenFromTheRoot(): bool
+    {
+        $raw = trim($this->raw);
+
+        return $raw !== '' && ($raw[0] === '/' || str_starts_with(strtolower($raw), 'file:'));
+    }
 }

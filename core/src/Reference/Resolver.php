@@ -144,10 +144,7 @@ final readonly class Resolver
     /** What names a file of the workspace becomes relative, so that it still does elsewhere; a link stays as someone wanted it. */
     private function isAbsolute(ReferenceSite $site, ?string $address): bool
     {
-        $raw = trim($site->raw);
-        $isWrittenSo = $raw !== '' && ($raw[0] === '/' || str_starts_with(strtolower($raw), 'file:'));
-
-        return $isWrittenSo && ($site->style === AddressStyle::Link || $address !== null);
+        return $site->isWrittenFromTheRoot() && ($site->style === AddressStyle::Link || $address !== null);
     }
 
     private static function encodeName(string $name): string

@@ -2,9 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Sessions\Carrying;
-
-use App\Support\Refused;
+namespace App\Support;
 
 /**
  * Looks at the end of a ZIP file before anything reads the list of its entries into memory

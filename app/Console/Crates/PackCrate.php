@@ -1,0 +1,113 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Console\Crates;
+
+use App\Console\HafenbuchCommand;
+use App\Crates\CrateName;
+use App\Crates\CrateScope;
+use App\Crates\Form\FolderTarget;
+use App\Crates\Form\ZipTarget;
+use App\Crates\Moment;
+use App\Crates\Packing;
+use App\Crates\PackWish;
+use App\Crates\PreparedCrate;
+use App\Models\Document;
+use App\Models\Workspace;
+use App\Support\Refused;
+use App\Workspace\Files\WorkspaceFiles;
+use Hafenbuch\Core\Crate\CrateEntry;
+use Hafenbuch\Core\Crate\LeadKind;
+use Hafenbuch\Core\Crate\LeadOut;
+use Hafenbuch\Core\Crate\LeaveOut;
+use Hafenbuch\Core\Crate\PackChoices;
+use Hafenbuch\Core\Path\Path;
+use Symfony\Component\Console\Exception\InvalidOptionException;
+
+final class PackCrate extends HafenbuchCommand
+{
+    protected $signature = 'crate:pack {name} {path?* : Documents and folders; all that is below them comes along} {--to= : The ZIP file that is made, or with --folder the folder} {--folder : Make a folder, and no ZIP file} {--saved : Of what is saved, and not of drafts} {--leave-out=* : Leave out what fits this, as *.wav or stems/*} {--blank=* : Take out what this rule finds} {--recipe= : The choices that are kept under this name} {--plan : Show what it would hold, and make nothing}';
+
+    protected $description = 'Pack documents with everything below them into one crate that proves that it is complete';
+
+    public function handle(Packing $packing): int
+    {
+        $workspace = $this->workspace();
+        $person = $this->person($workspace);
+        $to = $this->option('to');
+        if (! is_string($to) || $to === '') {
+            throw new InvalidOptionException('--to says which file or folder is made.');
+        }
+        $wish = $this->wish($workspace, basename($to, '.zip'));
+        if ($this->option('plan')) {
+            $prepared = $packing->prepare($workspace, $person, $wish);
+
+            return $this->answerPlan($to, $prepared);
+        }
+        $target = $this->option('folder') ? new FolderTarget(self::absolute($to)) : new ZipTarget(self::absolute($to), CrateName::file($wish->name), $wish->isDeflated);
+        $packed = $packing->pack($workspace, $person, $wish, $target);
+
+        return $this->answer([
+            'crate' => $packed->crate?->number, 'to' => $to, 'files' => $packed->files, 'bytes' => $packed->bytes, 'references' => $packed->references,
+            'leadOut' => $packed->leadOut, 'leftOut' => $packed->leftOut, 'renamed' => $packed->renamed, 'blanked' => $packed->blanked,
+        ], [
+            "{$to}: {$packed->files} files, ".number_format($packed->bytes)." bytes, {$packed->references} references, ".count($packed->leadOut).' lead out.',
+            ...array_map(static fn (array $lead): string => "leads out  {$lead['path']}: {$lead['raw']} ({$lead['why']})", $packed->leadOut),
+            ...array_map(static fn (array $one): string => "left out   {$one['path']}".($one['recipe'] === null ? '' : " ({$one['recipe']})"), $packed->leftOut),
+            ...array_map(static fn (array $one): string => "renamed    {$one['path']} is {$one['to']} ({$one['why']})", $packed->renamed),
+            ...array_map(static fn (array $one): string => "blanked    {$one['path']}: {$one['what']}", $packed->blanked),
+        ]);
+    }
+
+    private function wish(Workspace $workspace, string $name): PackWish
+    {
+        $documents = $folders = [];
+        foreach ((array) $this->argument('path') as $given) {
+            $given = rtrim((string) $given, '/');
+            if ($given === '' || $given === '.') {
+                $folders[] = '';
+
+                continue;
+            }
+            $path = Path::of($given)->value;
+            if (Document::at($workspace, $path) !== null) {
+                $documents[] = $path;
+            } elseif (WorkspaceFiles::of($workspace)->hasFolder($path)) {
+                $folders[] = $path;
+            } else {
+                throw Refused::because("There is no document and no folder {$path} in the workspace “{$workspace->name}”. If the file is new, run: bin/hafenbuch scan ".escapeshellarg($workspace->name));
+            }
+        }
+        $choices = new PackChoices(
+            leaveOut: array_map(static fn (mixed $glob): LeaveOut => new LeaveOut((string) $glob), array_values((array) $this->option('leave-out'))),
+            // Whoever packs by a command reads afterwards what leads out.
+            acceptedKinds: array_fill_keys(array_column(LeadKind::cases(), 'value'), true),
+        );
+
+        return new PackWish(CrateName::of($name), new CrateScope($documents, $folders, $this->option('saved') ? Moment::Saved : Moment::Working), $choices);
+    }
+
+    private static function absolute(string $path): string
+    {
+        return str_starts_with($path, '/') ? $path : getcwd().'/'.$path;
+    }
+
+    private function answerPlan(string $to, PreparedCrate $prepared): int
+    {
+        $plan = $prepared->plan;
+        $path = static fn (string $end): string => $prepared->gathered->files[$end]->path();
+
+        return $this->answer([
+            'crate' => null, 'to' => $to, 'files' => count($plan->packed()), 'bytes' => $plan->bytes(), 'references' => $plan->references,
+            'leadOut' => array_map(static fn (LeadOut $lead): array => ['path' => $path($lead->from), 'raw' => $lead->raw, 'why' => $lead->why], $plan->leadOut),
+            'leftOut' => array_map(static fn (CrateEntry $entry): array => ['path' => $entry->file->path(), 'hash' => $entry->file->hash, 'bytes' => $entry->file->size, 'recipe' => $entry->file->recipe], $plan->leftOut()),
+            'renamed' => array_values(array_map(static fn (CrateEntry $entry): array => ['path' => $entry->file->path(), 'to' => $entry->place, 'why' => $entry->renamed], array_filter($plan->packed(), static fn (CrateEntry $entry): bool => $entry->renamed !== null))),
+            'blanked' => [], 'fingerprint' => $plan->fingerprint,
+        ], [
+            ...array_map(static fn (CrateEntry $entry): string => sprintf('%12d  %s  (%s)', $entry->file->size, $entry->file->path(), $entry->isTop ? 'chosen' : 'referred to by '.$path($entry->referredBy[0] ?? $entry->companionOf ?? $entry->file->end)), $plan->packed()),
+            ...array_map(static fn (LeadOut $lead): string => "leads out  {$path($lead->from)}: {$lead->raw} ({$lead->why})", $plan->leadOut),
+            count($plan->packed()).' files, '.number_format($plan->bytes()).' bytes.',
+        ]);
+    }
+}
