@@ -30,8 +30,8 @@ final class CrateChecking
     public static function open(string $path): BagSource
     {
         return match (true) {
-            is_dir($path) => FolderSource::open($path),
-            is_file($path) => ZipSource::open($path),
+            is_dir($path) => FolderSource::of($path),
+            is_file($path) => ZipSource::of($path),
             default => throw Refused::because("{$path} is neither a file nor a folder."),
         };
     }

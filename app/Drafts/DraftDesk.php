@@ -43,15 +43,26 @@ final readonly class DraftDesk
      */
     public function begin(Workspace $workspace, string $path, string $bytes, User $person): Document
     {
-        $path = NewPath::of($path)->value;
         $this->refuseLarge($bytes);
+
+        return $this->beginWith($workspace, $path, $this->contents->keep($bytes), $person, 'made');
+    }
+
+    /**
+     * The same with a content that the store has, however large it is.
+     *
+     * @throws \Hafenbuch\Core\Path\InvalidPath
+     */
+    public function beginWith(Workspace $workspace, string $path, StoredContent $content, User $person, string $summary): Document
+    {
+        $path = NewPath::of($path)->value;
         WorkspaceFiles::of($workspace)->absolute($path);
-        $document = DB::transaction(function () use ($workspace, $path, $bytes, $person): Document {
+        $document = DB::transaction(function () use ($workspace, $path, $content, $person, $summary): Document {
             $document = Document::query()->create([
                 'workspace_id' => $workspace->id,
                 ...Document::columns($path),
             ]);
-            $this->put($document, $this->contents->keep($bytes), $person, 'made');
+            $this->put($document, $content, $person, $summary);
 
             return $document;
         }, self::TRIES);
@@ -72,7 +83,17 @@ final readonly class DraftDesk
     public function write(Document $document, string $bytes, User $person, ?int $revision, ?string $summary = null, ?DraftStep $step = null): Document
     {
         $this->refuseLarge($bytes);
-        $content = $this->contents->keep($bytes);
+
+        return $this->writeWith($document, $this->contents->keep($bytes), $person, $revision, $summary, $step);
+    }
+
+    /**
+     * The same with a content that the store has, however large it is.
+     *
+     * @throws DraftChanged|DocumentLocked
+     */
+    public function writeWith(Document $document, StoredContent $content, User $person, ?int $revision, ?string $summary = null, ?DraftStep $step = null): Document
+    {
         $document = DB::transaction(function () use ($document, $content, $person, $revision, $summary, $step): Document {
             $locked = $this->locked($document, $person, $revision);
             if ($locked->workingHash() === $content->hash) {

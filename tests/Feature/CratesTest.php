@@ -87,3 +87,63 @@ it('leaves nothing behind where it cannot pack', function () {
     expect($run['code'])->toBe(1)->and($run['err'])->toContain('pictures/drum.png')->and(glob("{$this->out}/*"))->toBe([])
         ->and($this->harbour->command('crate:list', ['--json'])['json'])->toBe([]);
 });
+
+it('takes back what nobody changed and finds nothing to do', function () {
+    $this->harbour->draft('book/two.md', "# Two, drafted\n\n[one](./one.md) ![drum]({$this->harbour->root}/pictures/drum.png)");
+    packed($this->harbour, 'book/one.md', '--to', "{$this->out}/gauge.zip");
+    $folder = ($this->unzip)("{$this->out}/gauge.zip");
+    expect(file_get_contents("{$folder}/data/book/two.md"))->toContain('# Two, drafted')->toContain('[one](./one.md)')->toContain('![drum](../pictures/drum.png)');
+
+    foreach (["{$this->out}/gauge.zip", $folder] as $file) {
+        $run = $this->harbour->command('crate:take-in', [$file, '--back', '--json']);
+        expect($run['code'])->toBe(0, $run['err'])->and($run['json']['drafts'])->toBe(0)->and(array_unique(array_column($run['json']['documents'], 'state')))->toBe(['as you sent it']);
+    }
+});
+
+it('takes back what came as drafts with the references as they were', function () {
+    $this->harbour->put('book/four.md', "# Four\n\n![drum]({$this->harbour->root}/pictures/drum.png) [one](./one.md)\n");
+    $this->harbour->put('book/one.md', "# One\n\n[four](four.md) [three](../other/three.md) ![none](../lost/none.png)\n");
+    $this->harbour->scan();
+    packed($this->harbour, 'book/one.md', '--to', "{$this->out}/gauge.zip");
+    $folder = ($this->unzip)("{$this->out}/gauge.zip");
+    foreach (['book/four.md', 'book/one.md'] as $path) {
+        file_put_contents("{$folder}/data/{$path}", file_get_contents("{$folder}/data/{$path}")."\nA line of theirs. ![new](new.png)\n");
+    }
+    file_put_contents("{$folder}/data/book/new.png", 'a new picture');
+    unlink("{$folder}/data/pictures/drum.png");
+    // Meanwhile here: one is moved by the house, another changed.
+    $this->harbour->put('other/three.md', '# Three, changed here');
+    $this->harbour->put('book/one.md', $this->harbour->read('book/one.md')."\nOurs.\n");
+    $this->harbour->scan();
+    $before = $this->harbour->hashes();
+
+    $refused = $this->harbour->command('crate:take-in', [$folder, '--back', '--json']);
+    expect($refused['code'])->toBe(1)->and($refused['err'])->toContain('take it in as edited')->and($this->harbour->command('status', ['--json'])['json'])->not->toContain('modified');
+    $plan = $this->harbour->command('crate:take-in', [$folder, '--back', '--edited', '--plan', '--json']);
+    expect($plan['code'])->toBe(0, $plan['err'])->and($plan['json']['drafts'])->toBe(3);
+    $run = $this->harbour->command('crate:take-in', [$folder, '--back', '--edited', '--json']);
+    expect($run['code'])->toBe(0, $run['err'])->and($run['json']['drafts'])->toBe(3)
+        ->and(array_column($run['json']['documents'], 'state', 'path'))->toEqual([
+            'book/four.md' => 'changed by them', 'book/one.md' => 'changed by both', 'book/new.png' => 'new', 'other/three.md' => 'changed here since', 'pictures/drum.png' => 'gone there',
+        ]);
+    expect($this->harbour->hashes())->toBe($before)
+        ->and($this->harbour->workingText('book/four.md'))->toBe($this->harbour->read('book/four.md')."\nA line of theirs. ![new](new.png)\n")
+        ->and($this->harbour->workingText('book/one.md'))->toContain('![none](../lost/none.png)')->toContain('A line of theirs')->not->toContain('Ours')
+        ->and($this->harbour->workingText('book/new.png'))->toBe('a new picture');
+    $one = collect($this->harbour->command('status', ['--json'])['json'])->firstWhere('path', 'book/one.md');
+    expect($one['file'])->toBe('changed outside');
+});
+
+it('takes a crate into a new folder of another workspace, and any ZIP file', function () {
+    packed($this->harbour, 'book/one.md', '--to', "{$this->out}/gauge.zip");
+    $other = new Harbour(['here.md' => '# Here']);
+    $run = $other->command('crate:take-in', ["{$this->out}/gauge.zip", '--into', 'from-greetholm', '--json']);
+    expect($run['code'])->toBe(0, $run['err'])->and($run['json']['drafts'])->toBe(3)->and(array_column($run['json']['documents'], 'path'))->toContain('from-greetholm/book/one.md')
+        ->and($other->workingText('from-greetholm/book/one.md'))->toBe($this->harbour->read('book/one.md'));
+    $other->saveAll();
+    expect($other->read('from-greetholm/pictures/drum.png'))->toBe('the drum');
+
+    exec('cd '.escapeshellarg($this->harbour->root).' && zip -qr '.escapeshellarg("{$this->out}/plain.zip").' book pictures');
+    $plain = $other->command('crate:take-in', ["{$this->out}/plain.zip", '--into', 'plain', '--json']);
+    expect($plain['code'])->toBe(0, $plain['err'])->and($plain['json']['drafts'])->toBe(4);
+});

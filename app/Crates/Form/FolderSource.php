@@ -27,7 +27,7 @@ final class FolderSource implements BagSource
     private function __construct(private readonly string $folder, private readonly WorkspaceFiles $files) {}
 
     /** @throws Refused */
-    public static function open(string $folder): self
+    public static function of(string $folder): self
     {
         $source = new self(rtrim($folder, '/'), new WorkspaceFiles($folder));
         $paths = new EntryPaths;
@@ -73,12 +73,8 @@ final class FolderSource implements BagSource
 
     public function parts(string $path): iterable
     {
-        $size = $this->sizes[$path] ?? throw UnableToReadBag::entry($path, 'there is no such file.');
-        try {
-            $stream = $this->files->open($path);
-        } catch (UnableToRead|InvalidPath $failure) {
-            throw UnableToReadBag::entry($path, $failure->getMessage());
-        }
+        $size = $this->sizes[$path] ?? 0;
+        $stream = $this->open($path);
         try {
             $read = 0;
             while (! feof($stream)) {
@@ -96,6 +92,18 @@ final class FolderSource implements BagSource
             }
         } finally {
             fclose($stream);
+        }
+    }
+
+    public function open(string $path)
+    {
+        if (! isset($this->sizes[$path])) {
+            throw UnableToReadBag::entry($path, 'there is no such file.');
+        }
+        try {
+            return $this->files->open($path);
+        } catch (UnableToRead|InvalidPath $failure) {
+            throw UnableToReadBag::entry($path, $failure->getMessage());
         }
     }
 }

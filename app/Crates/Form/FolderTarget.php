@@ -74,6 +74,6 @@ final class FolderTarget implements CrateTarget
 
     public function reread(): BagSource
     {
-        return FolderSource::open($this->unfinished);
+        return FolderSource::of($this->unfinished);
     }
 }

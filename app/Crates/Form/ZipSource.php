@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Crates\Form;
 
+use App\Sessions\Carrying\AtMost;
 use App\Support\Refused;
 use App\Support\ZipBounds;
 use Hafenbuch\Core\Crate\Bag\BagFault;
@@ -35,7 +36,7 @@ final class ZipSource implements BagSource
     private function __construct(private readonly \ZipArchive $zip) {}
 
     /** @throws Refused where it is no ZIP file, or larger than is taken */
-    public static function open(string $file): self
+    public static function of(string $file): self
     {
         ZipBounds::check($file);
         $zip = new \ZipArchive;
@@ -115,12 +116,8 @@ final class ZipSource implements BagSource
 
     public function parts(string $path): iterable
     {
-        $size = $this->sizes[$path] ?? throw UnableToReadBag::entry($path, 'there is no such entry.');
-        $number = $this->zip->locateName($this->base.$path, \ZipArchive::FL_ENC_RAW);
-        $stream = $number === false ? false : @$this->zip->getStreamIndex($number);
-        if ($stream === false) {
-            throw UnableToReadBag::entry($path, 'the archive is damaged there.');
-        }
+        $size = $this->sizes[$path] ?? 0;
+        $stream = $this->stream($path);
         try {
             $read = 0;
             stream_set_chunk_size($stream, self::PART);
@@ -143,5 +140,18 @@ final class ZipSource implements BagSource
         } finally {
             fclose($stream);
         }
+    }
+
+    public function open(string $path)
+    {
+        return AtMost::bytes($this->stream($path), $this->sizes[$path] ?? 0, $path);
+    }
+
+    /** @return resource */
+    private function stream(string $path)
+    {
+        $number = isset($this->sizes[$path]) ? $this->zip->locateName($this->base.$path, \ZipArchive::FL_ENC_RAW) : throw UnableToReadBag::entry($path, 'there is no such entry.');
+
+        return ($number === false ? false : @$this->zip->getStreamIndex($number)) ?: throw UnableToReadBag::entry($path, 'the archive is damaged there.');
     }
 }

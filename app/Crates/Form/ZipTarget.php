@@ -147,7 +147,7 @@ final class ZipTarget implements CrateTarget
 
     public function reread(): BagSource
     {
-        return ZipSource::open($this->unfinished);
+        return ZipSource::of($this->unfinished);
     }
 
     private function write(string $bytes, string $path): void

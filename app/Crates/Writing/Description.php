@@ -66,6 +66,7 @@ final class Description
             'leftOut' => array_map(static fn (CrateEntry $entry): array => ['path' => BagCheck::PAYLOAD.$entry->place, 'cameFrom' => $entry->file->from === ContentOrigin::Outside ? null : $entry->file->end, 'identity' => $entry->file->id, 'bytes' => $entry->file->size, 'sha256' => $entry->file->hash, 'recipe' => $entry->file->recipe, 'why' => $entry->whyOut], $plan->leftOut()),
             'renamed' => array_values(array_map(static fn (CrateEntry $entry): array => ['path' => BagCheck::PAYLOAD.$entry->place, 'was' => $entry->file->from === ContentOrigin::Outside ? null : $entry->file->end, 'why' => $entry->renamed], array_filter($plan->packed(), static fn (CrateEntry $entry): bool => $entry->renamed !== null))),
             'partlyRead' => array_values(array_map(static fn (CrateEntry $entry): string => BagCheck::PAYLOAD.$entry->place, array_filter($plan->packed(), static fn (CrateEntry $entry): bool => ! $entry->file->isReadWhole))),
+            'missing' => array_map(static fn (string $place, string|int $path): array => ['path' => BagCheck::PAYLOAD.$place, 'was' => (string) $path], $plan->missing, array_keys($plan->missing)),
             'blanked' => $blanked,
         ];
         $json = json_encode($head, self::JSON | JSON_PRETTY_PRINT);

@@ -24,12 +24,13 @@ final readonly class CrateDescription
     /**
      * @param  array<string, DescribedFile>  $documents  by path in the payload
      * @param  array<string, string>  $madeAgain  how what was left out can be made again, by path in the payload; '' where nobody said
+     * @param  array<string, string>  $homes  by path in the payload, of what is not in it: path in the workspace that it was packed from
      * @param  list<array{path: string, raw: string}>  $leadOut  paths in the payload
      * @param  ?list<string>  $frontMatter
      */
     private function __construct(
         public string $identity, public string $name, public ?string $recipient, public ?string $by, public ?string $packedAt, public bool $isToBeWorkedOn,
-        public array $documents, public array $madeAgain, public array $leadOut, public ?string $charset, public ?array $frontMatter,
+        public array $documents, public array $madeAgain, public array $homes, public array $leadOut, public ?string $charset, public ?array $frontMatter,
     ) {}
 
     /**
@@ -45,7 +46,7 @@ final readonly class CrateDescription
         if (! is_int($given['version'] ?? null) || $given['version'] > self::VERSION) {
             throw InvalidDescription::at('version', 'is of a newer Hafenbuch than this one, which reads '.self::VERSION);
         }
-        $documents = $leadOut = $madeAgain = [];
+        $documents = $leadOut = $madeAgain = $homes = [];
         foreach (self::list($given, 'documents') as $number => $one) {
             $file = self::document($one, "documents[{$number}]");
             $documents[$file->path] = $file;
@@ -54,7 +55,12 @@ final readonly class CrateDescription
             $leadOut[] = ['path' => self::path($one, 'path', "leadOut[{$number}]"), 'raw' => self::text($one, 'raw', "leadOut[{$number}]", 1 << 20) ?? ''];
         }
         foreach (self::list($given, 'leftOut') as $number => $one) {
-            $madeAgain[self::path($one, 'path', "leftOut[{$number}]")] = self::text($one, 'recipe', "leftOut[{$number}]", 4000) ?? '';
+            $path = self::path($one, 'path', "leftOut[{$number}]");
+            $madeAgain[$path] = self::text($one, 'recipe', "leftOut[{$number}]", 4000) ?? '';
+            $homes[$path] = self::workspacePath($one, 'cameFrom', "leftOut[{$number}]");
+        }
+        foreach (self::list($given, 'missing') as $number => $one) {
+            $homes[self::path($one, 'path', "missing[{$number}]")] = self::workspacePath($one, 'was', "missing[{$number}]");
         }
         $reading = is_array($given['reading'] ?? null) ? $given['reading'] : [];
         $keys = is_array($reading['frontMatter'] ?? null) ? array_values(array_filter($reading['frontMatter'], is_string(...))) : null;
@@ -62,7 +68,7 @@ final readonly class CrateDescription
         return new self(
             self::identity($given, 'identity', '') ?? throw InvalidDescription::at('identity', 'is missing'), self::text($given, 'name', '', 120) ?? 'a crate',
             self::text($given, 'for', '', 200), self::text($given, 'by', '', 200), self::text($given, 'packedAt', '', 40), ($given['toBeWorkedOn'] ?? null) === true,
-            $documents, $madeAgain, $leadOut, self::text($reading, 'charset', 'reading', 40), $keys,
+            $documents, $madeAgain, array_filter($homes), $leadOut, self::text($reading, 'charset', 'reading', 40), $keys,
         );
     }
 
@@ -76,10 +82,9 @@ final readonly class CrateDescription
             $at = "{$where}.versions[{$number}]";
             $versions[] = new DescribedVersion((int) ($one['number'] ?? 0), self::text($one, 'at', $at, 40) ?? '', self::text($one, 'note', $at, 2000), self::text($one, 'label', $at, 255), self::hash($one, 'sha256', $at) ?? '', max(0, (int) ($one['bytes'] ?? 0)));
         }
-        $cameFrom = self::text($given, 'cameFrom', $where, Path::PATH_BYTES);
 
         return new DescribedFile(
-            self::path($given, 'path', $where), $cameFrom !== null && Path::normalise($cameFrom) === $cameFrom && $cameFrom !== '' ? $cameFrom : null, self::identity($given, 'identity', $where),
+            self::path($given, 'path', $where), self::workspacePath($given, 'cameFrom', $where), self::identity($given, 'identity', $where),
             array_values(array_filter(is_array($given['lineage'] ?? null) ? $given['lineage'] : [], static fn (mixed $id): bool => is_string($id) && Pattern::matches(self::IDENTITY, $id))),
             self::text($given, 'title', $where, 1000), self::hash($given, 'sha256', $where) ?? throw InvalidDescription::at("{$where}.sha256", 'is missing'), self::hash($given, 'wasSha256', $where), $versions,
         );
@@ -108,6 +113,14 @@ final readonly class CrateDescription
         }
 
         return substr($path, strlen(BagCheck::PAYLOAD));
+    }
+
+    /** @param array<mixed> $given */
+    private static function workspacePath(array $given, string $key, string $where): ?string
+    {
+        $path = self::text($given, $key, $where, Path::PATH_BYTES);
+
+        return $path !== null && Path::normalise($path) === $path ? $path : null;
     }
 
     /** @param array<mixed> $given */

@@ -14,9 +14,10 @@ final readonly class CratePlan
      * @param  list<LeadOut>  $leadOut
      * @param  int  $references  of the packed files, which lead somewhere
      * @param  array<string, string>  $leads  from the ends of references to paths in the crate
+     * @param  array<string, string>  $missing  by path of the workspace at which nothing is: where the crate's references to it lead
      * @param  list<string>  $partlyRead  ends of packed files that may refer to more than was read
      */
-    public function __construct(public array $entries, public array $leadOut, public int $references, private array $leads, public array $partlyRead, public string $fingerprint) {}
+    public function __construct(public array $entries, public array $leadOut, public int $references, private array $leads, public array $missing, public array $partlyRead, public string $fingerprint) {}
 
     public function leads(): PathMap
     {

@@ -21,4 +21,13 @@ interface BagSource
      * @throws UnableToReadBag
      */
     public function parts(string $path): iterable;
+
+    /**
+     * The same as a stream, for whoever needs one; it ends where the entry does.
+     *
+     * @return resource
+     *
+     * @throws UnableToReadBag
+     */
+    public function open(string $path);
 }

@@ -1,0 +1,258 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Crates\TakingIn;
+
+use App\Crates\CrateRecords;
+use App\Drafts\DraftDesk;
+use App\Drafts\ReturningDraft;
+use App\Drafts\ReturningDrafts;
+use App\Models\Document;
+use App\Models\User;
+use App\Models\Workspace;
+use App\Relink\AcceptedStrays;
+use App\Support\BulkInsert;
+use App\Support\Refused;
+use App\Workspace\Files\DiskContentStore;
+use App\Workspace\PathCheck;
+use App\Workspace\Reading\Formats;
+use Hafenbuch\Core\Crate\Back\Homecoming;
+use Hafenbuch\Core\Crate\Back\Homes;
+use Hafenbuch\Core\Crate\Back\ReturnPlanner;
+use Hafenbuch\Core\Crate\Back\ReturnRow;
+use Hafenbuch\Core\Crate\Back\ReturnState;
+use Hafenbuch\Core\Crate\Back\SentFile;
+use Hafenbuch\Core\Crate\PortableName;
+use Hafenbuch\Core\Path\NewPath;
+use Hafenbuch\Core\Reference\Resolver;
+use Illuminate\Support\Facades\DB;
+
+/** Takes in crates: as a new folder, or back to where they came from. What comes are drafts; no file is written. */
+final readonly class TakingIn
+{
+    private const TRIES = 5;
+
+    public function __construct(private DiskContentStore $contents, private DraftDesk $desk, private ReturningDrafts $returning, private QuayOfCrate $quay) {}
+
+    /** What taking it in would do. */
+    public function look(Workspace $workspace, OpenedCrate $opened, ComingWish $wish): ComingCrate
+    {
+        if ($wish->into !== null) {
+            return $this->intoFolder($workspace, $opened, $wish);
+        }
+        $sent = SentFiles::of($workspace, $opened);
+        $homes = new Homes([...$opened->description->homes ?? [], ...array_map(static fn (SentFile $file): string => $file->path, $sent->files)], '');
+        $planned = ReturnPlanner::rows($opened->files, $sent->files, $homes);
+        $paths = new PathCheck($workspace);
+        $rows = [];
+        $taken = [];
+        foreach ($planned as $row) {
+            $path = $this->pathOf($row, $homes, $paths, $taken);
+            $homes->settle($row->came->place ?? $row->sent->place ?? '', $row->path[0] === '/' && ! $row->state->brings() ? $row->path : $path);
+            $rows[] = new ComingRow($row, $path, $row->state === ReturnState::ChangedByBoth ? 'Both have changed it.' : null);
+        }
+
+        return new ComingCrate($opened, $wish, $sent, $homes, $rows);
+    }
+
+    /** @param array<string, true> $taken */
+    private function pathOf(ReturnRow $row, Homes $homes, PathCheck $paths, array &$taken): string
+    {
+        if ($row->documentId() !== null || ! $row->state->brings()) {
+            return $row->path;
+        }
+        $wanted = PortableName::path($row->path[0] === '/' ? $homes->inferred((string) $row->came?->place) : $row->path)[0];
+        $path = isset($taken[$wanted]) || $paths->obstacle($wanted) !== null ? $paths->free($wanted) ?? $wanted : $wanted;
+        $taken[$path] = true;
+
+        return $path;
+    }
+
+    private function intoFolder(Workspace $workspace, OpenedCrate $opened, ComingWish $wish): ComingCrate
+    {
+        $folder = NewPath::of(trim((string) $wish->into, '/'))->value;
+        $like = addcslashes($folder, '%_\\').'/%';
+        if (Document::query()->kept()->where('workspace_id', $workspace->id)->where(static fn ($either) => $either->where('path', 'like', $like)->orWhere('path_key', Document::key($folder)))->exists()) {
+            throw Refused::because("{$folder} has documents in it already. Name a new folder.");
+        }
+        $homes = $rows = $taken = [];
+        foreach ($opened->files as $file) {
+            $path = $folder.'/'.PortableName::path($file->place)[0];
+            $path = isset($taken[PortableName::key($path)]) ? $folder.'/'.substr($file->hash, 0, 8).'-'.PortableName::of(basename($file->place))[0] : $path;
+            $taken[PortableName::key($path)] = true;
+            $homes[$file->place] = $path;
+            $rows[] = new ComingRow(new ReturnRow($path, ReturnState::New, $file, null), $path);
+        }
+        foreach (array_keys($opened->description->homes ?? []) as $place) {
+            $homes[$place] ??= $folder.'/'.$place;
+        }
+
+        return new ComingCrate($opened, $wish, SentFiles::none(), new Homes($homes, $folder), $rows);
+    }
+
+    /**
+     * @throws Refused where something is wrong with it, or nothing in it could be told
+     */
+    public function takeIn(Workspace $workspace, User $person, ComingCrate $coming): TakenCrate
+    {
+        $coming->opened->refuseFaults();
+        $bringing = $coming->bringing();
+        $this->refuseWithoutRoom(array_sum(array_map(static fn (ComingRow $row): int => $row->row->came->size ?? 0, $bringing)));
+        $hashes = $this->store($workspace, $coming, $bringing);
+
+        return DB::transaction(fn (): TakenCrate => $this->record($workspace, $person, $coming, $bringing, $hashes), self::TRIES);
+    }
+
+    /**
+     * Brings the contents to the store, with their references led home; without a row that names them they are swept later.
+     *
+     * @param  list<ComingRow>  $rows
+     * @return list<string> SHA-256 of each
+     */
+    private function store(Workspace $workspace, ComingCrate $coming, array $rows): array
+    {
+        $formats = Formats::of($workspace);
+        $homecoming = new Homecoming($formats, new Resolver($workspace->root), $coming->homes);
+        $streams = function () use ($coming, $rows, $formats, $homecoming): \Generator {
+            foreach ($rows as $row) {
+                $came = $row->row->came ?? throw new \LogicException('What brings something has come.');
+                $stream = $coming->opened->source->open($coming->opened->entry($came->place));
+                if ($formats->forPath($came->place) === null || ! $formats->isReadable($came->place, $came->size)) {
+                    yield $stream;
+
+                    continue;
+                }
+                $bytes = (string) stream_get_contents($stream);
+                fclose($stream);
+                if (hash('sha256', $bytes) !== $came->hash) {
+                    throw Refused::because("{$came->place} was changed while it was taken in. Nothing was taken in; begin again.");
+                }
+                $kept = $coming->sent->kept[$came->place] ?? null;
+                yield DiskContentStore::stream($homecoming->content($bytes, $came->place, $row->path, $kept === null || ! $this->contents->has($kept) ? null : $this->contents->bytes($kept)));
+            }
+        };
+        $hashes = $this->contents->putAll($streams());
+        foreach ($rows as $number => $row) {
+            $came = $row->row->came;
+            if ($came !== null && $formats->forPath($came->place) === null && $hashes[$number] !== $came->hash) {
+                throw Refused::because("{$came->place} was changed while it was taken in. Nothing was taken in; begin again.");
+            }
+        }
+
+        return $hashes;
+    }
+
+    private function refuseWithoutRoom(int $bytes): void
+    {
+        if ($bytes + (int) config('limits.room') > $this->contents->room()) {
+            throw Refused::because("There is no room on the server’s disk for {$bytes} bytes. Nothing was taken in.");
+        }
+    }
+
+    /**
+     * @param  list<ComingRow>  $bringing
+     * @param  list<string>  $hashes
+     */
+    private function record(Workspace $workspace, User $person, ComingCrate $coming, array $bringing, array $hashes): TakenCrate
+    {
+        $came = array_combine(array_map(static fn (ComingRow $row): string => $row->place(), $bringing), $hashes);
+        $documents = $this->locked($workspace, $bringing);
+        $returning = $open = $rows = [];
+        $drafts = 0;
+        $words = "from the crate “{$coming->name()}”";
+        foreach ($coming->rows as $row) {
+            $hash = $came[$row->place()] ?? null;
+            $document = $documents[$row->row->documentId() ?? ''] ?? null;
+            if ($hash === null) {
+                $rows[] = $row;
+
+                continue;
+            }
+            if ($document === null) {
+                $document = $this->desk->beginWith($workspace, $row->path, $this->contents->kept($hash), $person, $words);
+                $this->remember($document, $row, $coming);
+                $drafts++;
+            } elseif ($document->workingHash() !== $hash) {
+                $clash = $this->clash($document, $row, $person, isset($coming->wish->theirs[$row->place()]));
+                if ($clash !== null) {
+                    $row = new ComingRow($row->row, $row->path, $clash);
+                } elseif ($document->draft === null && $hash !== $document->saved_hash) {
+                    $returning[] = new ReturningDraft($document->id, $hash, $this->base($document, $row), null);
+                    $drafts++;
+                } else {
+                    $this->desk->writeWith($document, $this->contents->kept($hash), $person, null, $words);
+                    $drafts++;
+                }
+            }
+            $rows[] = $row;
+            $open[$document->id] = false;
+        }
+        $this->returning->bringBack($workspace, $returning, $person, $words);
+        $this->expectMadeAgain($workspace, $person, $coming);
+        if ($coming->sent->crate !== null) {
+            CrateRecords::end($coming->sent->crate);
+        }
+        [$session, $keptAs] = $open === [] ? [null, null] : $this->quay->open($workspace, $person, $coming->name(), $open);
+
+        return new TakenCrate($rows, $drafts, $session, $keptAs);
+    }
+
+    /**
+     * @param  list<ComingRow>  $rows
+     * @return array<string, Document> by id, their rows held
+     */
+    private function locked(Workspace $workspace, array $rows): array
+    {
+        $documents = [];
+        foreach (array_chunk(array_values(array_filter(array_map(static fn (ComingRow $row): ?string => $row->row->documentId(), $rows))), 1000) as $ids) {
+            foreach (Document::query()->with('draft')->where('workspace_id', $workspace->id)->whereIn('id', $ids)->whereNull('dropped_at')->orderBy('id')->lockForUpdate()->get() as $document) {
+                $documents[$document->id] = $document->setRelation('workspace', $workspace);
+            }
+        }
+
+        return $documents;
+    }
+
+    /** Why what came does not take the place of what is on the screen. */
+    private function clash(Document $document, ComingRow $row, User $person, bool $takesTheirs): ?string
+    {
+        $holder = DB::table('document_locks')->where('document_id', $document->id)->where('user_id', '!=', $person->id)->value('user_id');
+
+        return match (true) {
+            $holder !== null => 'It is locked by someone else, so that theirs was not put on the screen.',
+            $document->draft !== null && $row->row->state === ReturnState::ChangedByBoth && ! $takesTheirs => 'It has a draft of yours, which stays. Take theirs, and yours is a step back.',
+            default => null,
+        };
+    }
+
+    /** What a draft that came was begun on: what was sent, so that a change here since shows as one outside of the draft does. */
+    private function base(Document $document, ComingRow $row): ?string
+    {
+        $base = $row->row->sent?->baseHash;
+
+        return $base !== null && $row->row->state === ReturnState::ChangedByBoth && $this->contents->has($base) ? $base : $document->saved_hash;
+    }
+
+    private function remember(Document $document, ComingRow $row, ComingCrate $coming): void
+    {
+        $described = $row->row->came?->described;
+        if ($described !== null && $coming->opened->description !== null) {
+            BulkInsert::into('document_origins', [[
+                'document_id' => $document->id, 'crate' => $coming->opened->description->identity, 'identity' => $described->identity, 'path' => $described->cameFrom ?? $described->path,
+                'hash' => $row->row->came->hash, 'lineage' => json_encode($described->lineage, JSON_THROW_ON_ERROR),
+            ]]);
+        }
+    }
+
+    /** What was left out to be small is to be made again, and nothing that someone has lost. */
+    private function expectMadeAgain(Workspace $workspace, User $person, ComingCrate $coming): void
+    {
+        foreach ($coming->opened->description->madeAgain ?? [] as $place => $recipe) {
+            $end = $coming->homes->end((string) $place);
+            if (Document::at($workspace, $end) === null) {
+                (new AcceptedStrays($workspace))->accept($person, [$end], 'To be made again'.($recipe === '' ? '.' : ": {$recipe}"));
+            }
+        }
+    }
+}
