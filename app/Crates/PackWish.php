@@ -6,7 +6,11 @@ namespace App\Crates;
 
 use App\Crates\Writing\SecretBlanking;
 use App\Models\Workspace;
+use App\Workspace\Reading\Formats;
 use Hafenbuch\Core\Crate\PackChoices;
+use Hafenbuch\Core\Crate\Secrets\SecretChoices;
+use Hafenbuch\Core\Crate\Secrets\SecretFinder;
+use Hafenbuch\Core\Crate\Secrets\SecretNames;
 
 /** All that a person says about a crate before it is packed. */
 final readonly class PackWish
@@ -27,12 +31,18 @@ final readonly class PackWish
         public bool $isLent = false,
         public bool $withVersions = false,
         public bool $isDeflated = false,
+        public SecretChoices $secrets = new SecretChoices,
         public array $given = [],
     ) {}
 
     /** @return ?SecretBlanking null: the contents stay as they are, but for their references */
     public function blanking(Workspace $workspace): ?SecretBlanking
     {
-        return null;
+        if ($this->secrets->isEmpty()) {
+            return null;
+        }
+        $formats = Formats::of($workspace);
+
+        return new SecretBlanking($formats, new SecretFinder($formats, new SecretNames($this->secrets->own)), $this->secrets);
     }
 }

@@ -113,6 +113,12 @@ final readonly class Settings
         return array_values($this->workspace->settings['stays'] ?? []);
     }
 
+    /** @return list<string> names of fields and keys whose values could give something away, beside the usual ones */
+    public function secretNames(): array
+    {
+        return array_values($this->workspace->settings['secretNames'] ?? []);
+    }
+
     public function ways(): Ways
     {
         return new Ways($this->charset(), $this->frontMatter());

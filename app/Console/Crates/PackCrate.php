@@ -17,11 +17,14 @@ use App\Models\Document;
 use App\Models\Workspace;
 use App\Support\Refused;
 use App\Workspace\Files\WorkspaceFiles;
+use App\Workspace\Settings;
 use Hafenbuch\Core\Crate\CrateEntry;
 use Hafenbuch\Core\Crate\LeadKind;
 use Hafenbuch\Core\Crate\LeadOut;
 use Hafenbuch\Core\Crate\LeaveOut;
 use Hafenbuch\Core\Crate\PackChoices;
+use Hafenbuch\Core\Crate\Secrets\SecretChoices;
+use Hafenbuch\Core\Crate\Secrets\SecretRule;
 use Hafenbuch\Core\Path\Path;
 use Symfony\Component\Console\Exception\InvalidOptionException;
 
@@ -57,6 +60,7 @@ final class PackCrate extends HafenbuchCommand
             ...array_map(static fn (array $one): string => "left out   {$one['path']}".($one['recipe'] === null ? '' : " ({$one['recipe']})"), $packed->leftOut),
             ...array_map(static fn (array $one): string => "renamed    {$one['path']} is {$one['to']} ({$one['why']})", $packed->renamed),
             ...array_map(static fn (array $one): string => "blanked    {$one['path']}: {$one['what']}", $packed->blanked),
+            ...array_map(static fn (array $one): string => "still there “{$one['value']}” stands in ".implode(', ', $one['files']), $packed->still),
         ]);
     }
 
@@ -85,7 +89,20 @@ final class PackCrate extends HafenbuchCommand
             acceptedKinds: array_fill_keys(array_column(LeadKind::cases(), 'value'), true),
         );
 
-        return new PackWish(CrateName::of($name), new CrateScope($documents, $folders, $this->option('saved') ? Moment::Saved : Moment::Working), $choices);
+        return new PackWish(CrateName::of($name), new CrateScope($documents, $folders, $this->option('saved') ? Moment::Saved : Moment::Working), $choices, secrets: new SecretChoices($this->rules(), own: Settings::of($workspace)->secretNames()));
+    }
+
+    /** @return array<string, true> */
+    private function rules(): array
+    {
+        $rules = array_map(strval(...), (array) $this->option('blank'));
+        $known = array_column(SecretRule::cases(), 'value');
+        $unknown = array_diff($rules, $known);
+        if ($unknown !== []) {
+            throw new InvalidOptionException('There is no rule “'.array_values($unknown)[0].'”. --blank is one of '.implode(', ', $known).'.');
+        }
+
+        return array_fill_keys($rules, true);
     }
 
     private static function absolute(string $path): string

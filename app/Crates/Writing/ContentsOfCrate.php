@@ -62,14 +62,26 @@ final readonly class ContentsOfCrate
         if (! $isRead && ! ($this->blanking?->concerns($file->path(), $file->size) ?? false)) {
             return [$file->size, $this->streamed($entry), null];
         }
-        $before = '';
-        foreach ($this->streamed($entry) as $part) {
-            $before .= $part;
-        }
+        $before = $this->before($entry);
         $after = $isRead ? $this->rewriter->rewrite($before, $file->path(), $entry->place, $this->leads, true) : $before;
         $after = $this->blanking?->blanked($file->path(), $after) ?? $after;
 
         return [strlen($after), [$after], $isRead ? $before : null];
+    }
+
+    /**
+     * A content as it is before it is packed.
+     *
+     * @throws CrateChanged|UnableToRead
+     */
+    public function before(CrateEntry $entry): string
+    {
+        $bytes = '';
+        foreach ($this->streamed($entry) as $part) {
+            $bytes .= $part;
+        }
+
+        return $bytes;
     }
 
     /** @return \Generator<string> */

@@ -40,9 +40,9 @@ final readonly class CrateWriter
         $reading = new PackedContents(Formats::of($workspace));
         $entries = $plan->packed();
         $versions = $prepared->wish->withVersions ? $this->versions->of($entries) : [];
-        $description = new Description($workspace, $person, $prepared, $identity, Lineage::of($entries));
+        $description = new Description($workspace, $prepared, $identity, Lineage::of($entries), $blanking?->hidesPeople() ? null : $person->name);
         $sums = new Sums;
-        $page = new IndexPage($prepared, $identity, $person->name);
+        $page = new IndexPage($prepared, $identity, $blanking?->hidesPeople() ? null : $person->name);
         $this->tag($target, $sums, 'bagit.txt', BagInfo::DECLARATION);
         [$inside, $leadOut, $rows] = [self::places($plan->entries), [], []];
         $references = $done = 0;
@@ -65,7 +65,7 @@ final readonly class CrateWriter
         $blanked = $blanking?->report() ?? [];
         $this->tag($target, $sums, CrateDescription::FILE, $description->parts($leadOut, $blanked));
         $this->tag($target, $sums, 'index.html', $page->parts($sums, $references, $leadOut));
-        $this->tag($target, $sums, 'bag-info.txt', BagInfo::write(self::info($prepared, $person, $sums, $identity)));
+        $this->tag($target, $sums, 'bag-info.txt', BagInfo::write(self::info($prepared, $blanking?->hidesPeople() ? '' : $person->name, $sums, $identity)));
         foreach ($sums->manifests() as $name => $manifest) {
             $this->tag($target, $sums, $name, $manifest);
         }
@@ -80,7 +80,7 @@ final readonly class CrateWriter
             array_map(static fn (array $lead): array => ['path' => (string) $paths[$lead['path']], 'raw' => $lead['raw'], 'why' => $lead['why']], $leadOut),
             array_map(static fn (CrateEntry $entry): array => ['path' => $entry->file->path(), 'hash' => $entry->file->hash, 'bytes' => $entry->file->size, 'recipe' => $entry->file->recipe], $plan->leftOut()),
             array_values(array_map(static fn (CrateEntry $entry): array => ['path' => $entry->file->path(), 'to' => $entry->place, 'why' => (string) $entry->renamed], array_filter($entries, static fn (CrateEntry $entry): bool => $entry->renamed !== null))),
-            $blanked, $rows,
+            $blanked, $rows, $blanking?->foundAgain() ?? [],
         );
     }
 
@@ -160,10 +160,10 @@ final readonly class CrateWriter
     }
 
     /** @return array<string, string> */
-    private static function info(PreparedCrate $prepared, User $person, Sums $sums, string $identity): array
+    private static function info(PreparedCrate $prepared, string $by, Sums $sums, string $identity): array
     {
         return array_filter([
-            'Bagging-Date' => now()->format('Y-m-d'), 'Payload-Oxum' => "{$sums->bytes}.{$sums->files()}", 'Contact-Name' => $person->name,
+            'Bagging-Date' => now()->format('Y-m-d'), 'Payload-Oxum' => "{$sums->bytes}.{$sums->files()}", 'Contact-Name' => $by,
             'External-Identifier' => $identity, 'External-Description' => trim($prepared->wish->name.($prepared->wish->recipient === null ? '' : ", for {$prepared->wish->recipient}")."\n".($prepared->wish->note ?? '')),
             'Bag-Software-Agent' => 'Hafenbuch '.config('hafenbuch.version'),
         ], static fn (string $value): bool => $value !== '');
@@ -198,7 +198,7 @@ final readonly class CrateWriter
                 $proof->look($place, $reading->references($place, $bytes));
             }
         }
-        $faults = [...$proof->faults(), ...$source->faults(), ...$blanking?->foundAgain() ?? []];
+        $faults = [...$proof->faults(), ...$source->faults()];
         if ($faults !== []) {
             throw Refused::because("The crate was not packed, since it would not be what it says. {$faults[0]->entry}: {$faults[0]->why}".(count($faults) > 1 ? ' And '.(count($faults) - 1).' more.' : ''));
         }

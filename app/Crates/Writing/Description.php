@@ -7,7 +7,6 @@ namespace App\Crates\Writing;
 use App\Crates\CrateScope;
 use App\Crates\Moment;
 use App\Crates\PreparedCrate;
-use App\Models\User;
 use App\Models\Workspace;
 use App\Workspace\Settings;
 use Hafenbuch\Core\Crate\Bag\BagCheck;
@@ -27,7 +26,7 @@ final class Description
     private int $count = 0;
 
     /** @param array<string, list<string>> $lineage by document: the identities that it had elsewhere */
-    public function __construct(private readonly Workspace $workspace, private readonly User $person, private readonly PreparedCrate $prepared, private readonly string $identity, private readonly array $lineage)
+    public function __construct(private readonly Workspace $workspace, private readonly PreparedCrate $prepared, private readonly string $identity, private readonly array $lineage, private readonly ?string $by)
     {
         $this->documents = fopen('php://temp/maxmemory:4194304', 'w+b') ?: throw new \RuntimeException('There is no room for the description of a crate.');
     }
@@ -59,7 +58,7 @@ final class Description
         $reading = Settings::of($this->workspace)->ways();
         $head = [
             'format' => CrateDescription::FORMAT, 'version' => CrateDescription::VERSION, 'identity' => $this->identity, 'name' => $wish->name, 'for' => $wish->recipient, 'note' => $wish->note,
-            'packedAt' => now()->toIso8601ZuluString(), 'by' => $this->person->name, 'workspace' => $this->workspace->name, 'moment' => self::moment($wish->scope), 'toBeWorkedOn' => $wish->isLent,
+            'packedAt' => now()->toIso8601ZuluString(), 'by' => $this->by, 'workspace' => $this->workspace->name, 'moment' => self::moment($wish->scope), 'toBeWorkedOn' => $wish->isLent,
             'complete' => $leadOut === [] && $plan->partlyRead === [], 'reading' => ['charset' => $reading->charset, 'frontMatter' => $reading->frontMatter],
             'chosen' => array_values(array_map(static fn (CrateEntry $entry): string => BagCheck::PAYLOAD.$entry->place, array_filter($plan->packed(), static fn (CrateEntry $entry): bool => $entry->isTop))),
             'leadOut' => array_map(static fn (array $lead): array => ['path' => BagCheck::PAYLOAD.$lead['path'], 'raw' => $lead['raw'], 'why' => $lead['why']], $leadOut),

@@ -33,7 +33,7 @@ final class IndexPage
     /** @var array<string, string> place by end */
     private readonly array $places;
 
-    public function __construct(private readonly PreparedCrate $prepared, private readonly string $identity, private readonly string $by)
+    public function __construct(private readonly PreparedCrate $prepared, private readonly string $identity, private readonly ?string $by)
     {
         $titles = $places = [];
         foreach ($prepared->plan->packed() as $entry) {
@@ -62,7 +62,7 @@ final class IndexPage
         $wish = $this->prepared->wish;
         $name = self::text($wish->name);
         yield "<!doctype html>\n<html lang=\"en\">\n<head>\n<meta charset=\"utf-8\">\n<meta name=\"viewport\" content=\"width=device-width, initial-scale=1\">\n<meta http-equiv=\"Content-Security-Policy\" content=\"default-src 'none'; style-src 'unsafe-inline'; img-src 'self' file: data:\">\n<title>{$name}</title>\n<style>".self::STYLE."</style>\n</head>\n<body>\n";
-        yield "<h1>{$name}</h1>\n<p>Packed on ".now()->utc()->format('j F Y, H:i').' UTC by '.self::text($this->by).($wish->recipient === null ? '' : ', for '.self::text($wish->recipient)).'.</p>'.($wish->note === null ? '' : '<p>'.nl2br(self::text($wish->note)).'</p>')."\n";
+        yield "<h1>{$name}</h1>\n<p>Packed on ".now()->utc()->format('j F Y, H:i').' UTC'.($this->by === null ? '' : ' by '.self::text($this->by)).($wish->recipient === null ? '' : ', for '.self::text($wish->recipient)).'.</p>'.($wish->note === null ? '' : '<p>'.nl2br(self::text($wish->note)).'</p>')."\n";
         yield $this->certificate($sums, $references, count($leadOut));
         yield $this->outside($leadOut);
         foreach (self::KINDS as $kind => $title) {
