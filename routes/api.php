@@ -3,8 +3,11 @@
 declare(strict_types=1);
 
 use App\Http\Controllers\AsOfController;
+use App\Http\Controllers\ComingCrateController;
 use App\Http\Controllers\ContentController;
 use App\Http\Controllers\CopyController;
+use App\Http\Controllers\CrateController;
+use App\Http\Controllers\CrateRecipeController;
 use App\Http\Controllers\DecisionController;
 use App\Http\Controllers\DeviceController;
 use App\Http\Controllers\DocumentController;
@@ -135,6 +138,21 @@ Route::middleware(['auth:sanctum', 'throttle:person'])->group(function (): void 
         Route::post('take-in', [TakeInController::class, 'store']);
         Route::post('unused', [UnusedController::class, 'index']);
         Route::post('unused/stay', [UnusedController::class, 'stay']);
+        Route::get('crates', [CrateController::class, 'index']);
+        Route::post('crates', [CrateController::class, 'store']);
+        Route::post('crates/plan', [CrateController::class, 'plan']);
+        Route::post('crates/secrets', [CrateController::class, 'secrets']);
+        Route::post('crates/look', [ComingCrateController::class, 'look']);
+        Route::post('crates/compare', [ComingCrateController::class, 'compare']);
+        Route::post('crates/take-in', [ComingCrateController::class, 'store']);
+        Route::get('crates/{crate}', [CrateController::class, 'show'])->where('crate', Digits::PATTERN);
+        Route::get('crates/{crate}/file', [CrateController::class, 'file'])->where('crate', Digits::PATTERN);
+        Route::patch('crates/{crate}', [CrateController::class, 'update'])->where('crate', Digits::PATTERN);
+        Route::delete('crates/{crate}', [CrateController::class, 'destroy'])->where('crate', Digits::PATTERN);
+        Route::get('crate-recipes', [CrateRecipeController::class, 'index']);
+        Route::post('crate-recipes', [CrateRecipeController::class, 'store']);
+        Route::delete('crate-recipes', [CrateRecipeController::class, 'destroy']);
+        Route::put('documents/{document}/recipe', [CrateRecipeController::class, 'say']);
         Route::get('devices', [DeviceController::class, 'index']);
         Route::post('devices/replace/plan', [DeviceController::class, 'plan']);
         Route::post('devices/replace', [DeviceController::class, 'replace']);

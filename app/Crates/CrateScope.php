@@ -15,6 +15,7 @@ final readonly class CrateScope
      * @param  bool  $withCompanions  whether files that belong to a document by their names go along
      * @param  list<string>  $outside  absolute paths of files outside that are taken along
      * @param  bool  $withAllOutside  whether all are that can be
+     * @param  list<string>  $ids  of more chosen documents, wherever they were at that moment
      */
     public function __construct(
         public array $documents = [],
@@ -25,5 +26,6 @@ final readonly class CrateScope
         public bool $withCompanions = true,
         public array $outside = [],
         public bool $withAllOutside = false,
+        public array $ids = [],
     ) {}
 }

@@ -25,18 +25,15 @@ final readonly class UploadParts
     public function __construct(private Filesystem $files) {}
 
     /**
-     * @param  bool  $isSession  whether it is a session from elsewhere, which may be larger than any content
+     * @param  UploadKind  $kind  what it is; some may be larger than any content
      *
      * @throws Refused
      */
-    public function begin(Workspace $workspace, User $person, int $size, bool $isSession = false): string
+    public function begin(Workspace $workspace, User $person, int $size, UploadKind $kind = UploadKind::Content): string
     {
-        $limit = (int) config($isSession ? 'limits.session_file' : 'limits.content');
-        if ($size > $limit && $isSession) {
-            throw Refused::because("The session’s file has {$size} bytes; at most {$limit} are taken. Raise HAFENBUCH_SESSION_LIMIT, or use bin/hafenbuch session:import on the server.");
-        }
+        $limit = $kind->limit();
         if ($size > $limit) {
-            throw Refused::because("The file has {$size} bytes; at most {$limit} are taken. Put it into the workspace’s folder instead, or raise HAFENBUCH_CONTENT_LIMIT.");
+            throw Refused::because("The file has {$size} bytes; at most {$limit} are taken. {$kind->wayOut()}");
         }
         $folder = $this->folder($workspace, $person);
         $this->files->ensureDirectoryExists($folder, 0o700);

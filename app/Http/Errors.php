@@ -4,9 +4,11 @@ declare(strict_types=1);
 
 namespace App\Http;
 
+use App\Crates\CrateChanged;
 use App\Drafts\ChangesDoNotFit;
 use App\Drafts\DocumentLocked;
 use App\Drafts\DraftChanged;
+use App\Http\Data\CratePlanData;
 use App\Http\Data\OpeningData;
 use App\Http\Data\PlanData;
 use App\Saving\PlanBlocked;
@@ -42,6 +44,7 @@ final class Errors
         ChangesDoNotFit::class => 409,
         PlanChanged::class => 409,
         OpeningChanged::class => 409,
+        CrateChanged::class => 409,
         PlanBlocked::class => 422,
         InvalidPath::class => 422,
         InvalidNamingRule::class => 422,
@@ -135,6 +138,7 @@ final class Errors
             $error instanceof DraftChanged, $error instanceof SettingsChanged => ['revision' => $error->revision],
             $error instanceof PlanChanged => ['planned' => ShownPlans::find($request->route('workspace'), $request->user(), (string) $request->input('fingerprint')), 'now' => PlanData::of($error->now)],
             $error instanceof OpeningChanged => ['opening' => OpeningData::of($error->now)],
+            $error instanceof CrateChanged && $error->now !== null => ['crate' => CratePlanData::of($error->now)],
             $error instanceof PlanBlocked => ['now' => PlanData::of($error->plan)],
             default => [],
         };

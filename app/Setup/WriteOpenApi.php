@@ -20,7 +20,7 @@ final class WriteOpenApi extends Command
     protected $description = 'Write resources/openapi.json, and the languages of the formats';
 
     /** Parts of addresses that are numbers. */
-    private const NUMBERS = ['session', 'second', 'item', 'view'];
+    private const NUMBERS = ['session', 'second', 'item', 'view', 'crate'];
 
     public function handle(): int
     {
@@ -58,7 +58,7 @@ final class WriteOpenApi extends Command
     private function requireEveryProperty(OA\OpenApi $api): void
     {
         foreach ($api->components->schemas as $schema) {
-            if (! in_array($schema->schema, ['Decision', 'OpenDecision', 'Choice', 'Problem', 'Wish', 'RelinkWish', 'TakeInWish', 'SomePreferences', 'LookSettings'], true) && is_array($schema->properties)) {
+            if (! in_array($schema->schema, ['Decision', 'OpenDecision', 'Choice', 'Problem', 'Wish', 'RelinkWish', 'TakeInWish', 'PackWish', 'ComingWish', 'SomePreferences', 'LookSettings'], true) && is_array($schema->properties)) {
                 $schema->required = array_map(static fn (OA\Property $property): string => $property->property, $schema->properties);
             }
         }

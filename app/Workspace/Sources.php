@@ -24,9 +24,10 @@ final readonly class Sources
      */
     private function __construct(private array $open, private array $closed, private \ArrayObject $files = new \ArrayObject) {}
 
-    public static function of(Workspace $workspace, User $person): self
+    /** @param bool $withOwn whether the workspace's own folder is one of them, as for what lies there and is no document */
+    public static function of(Workspace $workspace, User $person, bool $withOwn = false): self
     {
-        $mine = array_keys(self::workspaces($workspace, $person));
+        $mine = [...array_keys(self::workspaces($workspace, $person)), ...$withOwn && $workspace->hasMember($person) ? [$workspace->root] : []];
         $all = Workspace::query()->pluck('root')->all();
         $roots = array_values(array_filter(array_map(realpath(...), config('hafenbuch.roots'))));
 
@@ -57,6 +58,28 @@ final readonly class Sources
         } catch (InvalidPath) {
             return null;
         }
+    }
+
+    /**
+     * A file or a folder that may be read as a whole.
+     *
+     * @param  string  $path  absolute
+     * @return ?string the same; null: it may not be, or is not there
+     */
+    public function readable(string $path): ?string
+    {
+        $real = str_starts_with($path, '/') && ! str_contains($path, "\0") ? realpath($path) : false;
+        if ($real === false || $this->folderOf($real) === null || $this->find($real) === null) {
+            return null;
+        }
+        foreach ($this->closed as $folder) {
+            // What is closed must not be read by way of a folder around it.
+            if (str_starts_with(rtrim($folder, '/').'/', $real.'/')) {
+                return null;
+            }
+        }
+
+        return $real;
     }
 
     /** The innermost open folder, unless one that is closed lies between. */

@@ -154,7 +154,7 @@ it('comes in by the browser, in parts', function () {
     $bytes = (string) file_get_contents(exported($here));
     $this->harbour = new Harbour(['a.md' => "# A\n"]);
     $this->actingAs($this->harbour->owner);
-    $part = api('POST', 'uploads/parts', ['size' => strlen($bytes), 'isSession' => true])->assertCreated()->json('id');
+    $part = api('POST', 'uploads/parts', ['size' => strlen($bytes), 'kind' => 'session'])->assertCreated()->json('id');
     api('POST', 'sessions/import', ['part' => $part, 'here' => true])->assertStatus(422);
     $this->call('PUT', $this->harbour->api("/uploads/parts/{$part}?offset=0"), server: ['CONTENT_TYPE' => 'application/octet-stream', 'HTTP_ACCEPT' => 'application/json'], content: $bytes)->assertOk();
     api('POST', 'sessions/import', ['part' => $part, 'here' => true])->assertCreated()->assertJsonPath('drafts', 1)->assertJsonPath('unmatched', []);

@@ -6,12 +6,14 @@ namespace App\Console\Crates;
 
 use App\Console\HafenbuchCommand;
 use App\Crates\CrateName;
+use App\Crates\CrateRecipes;
 use App\Crates\CrateScope;
 use App\Crates\Form\FolderTarget;
 use App\Crates\Form\ZipTarget;
 use App\Crates\Moment;
 use App\Crates\Packing;
 use App\Crates\PackWish;
+use App\Crates\PackWishReader;
 use App\Crates\PreparedCrate;
 use App\Models\Document;
 use App\Models\Workspace;
@@ -34,7 +36,7 @@ final class PackCrate extends HafenbuchCommand
 
     protected $description = 'Pack documents with everything below them into one crate that proves that it is complete';
 
-    public function handle(Packing $packing): int
+    public function handle(Packing $packing, PackWishReader $wishes, CrateRecipes $recipes): int
     {
         $workspace = $this->workspace();
         $person = $this->person($workspace);
@@ -42,7 +44,8 @@ final class PackCrate extends HafenbuchCommand
         if (! is_string($to) || $to === '') {
             throw new InvalidOptionException('--to says which file or folder is made.');
         }
-        $wish = $this->wish($workspace, basename($to, '.zip'));
+        $recipe = $this->option('recipe');
+        $wish = is_string($recipe) ? $wishes->read($workspace, $person, $this->kept($workspace, $recipes->named($workspace, $recipe)), basename($to, '.zip')) : $this->wish($workspace, basename($to, '.zip'));
         if ($this->option('plan')) {
             $prepared = $packing->prepare($workspace, $person, $wish);
 
@@ -64,7 +67,26 @@ final class PackCrate extends HafenbuchCommand
         ]);
     }
 
-    private function wish(Workspace $workspace, string $name): PackWish
+    /**
+     * Kept choices, with what the command says beside them.
+     *
+     * @param  array<string, mixed>  $kept
+     * @return array<string, mixed>
+     */
+    private function kept(Workspace $workspace, array $kept): array
+    {
+        [$documents, $folders] = $this->chosen($workspace);
+        $given = $documents === [] && $folders === [] ? $kept : [...array_diff_key($kept, array_flip(['documents', 'open', 'session'])), 'paths' => $documents, 'folders' => $folders];
+
+        return [
+            ...$given, 'acceptedKinds' => array_column(LeadKind::cases(), 'value'), ...$this->option('saved') ? ['moment' => Moment::Saved->value] : [],
+            'leaveOut' => [...$kept['leaveOut'] ?? [], ...array_map(static fn (mixed $glob): array => ['glob' => (string) $glob], (array) $this->option('leave-out'))],
+            'blank' => array_values(array_unique([...$kept['blank'] ?? [], ...array_keys($this->rules())])),
+        ];
+    }
+
+    /** @return array{list<string>, list<string>} paths of documents, and folders */
+    private function chosen(Workspace $workspace): array
     {
         $documents = $folders = [];
         foreach ((array) $this->argument('path') as $given) {
@@ -83,6 +105,13 @@ final class PackCrate extends HafenbuchCommand
                 throw Refused::because("There is no document and no folder {$path} in the workspace “{$workspace->name}”. If the file is new, run: bin/hafenbuch scan ".escapeshellarg($workspace->name));
             }
         }
+
+        return [$documents, $folders];
+    }
+
+    private function wish(Workspace $workspace, string $name): PackWish
+    {
+        [$documents, $folders] = $this->chosen($workspace);
         $choices = new PackChoices(
             leaveOut: array_map(static fn (mixed $glob): LeaveOut => new LeaveOut((string) $glob), array_values((array) $this->option('leave-out'))),
             // Whoever packs by a command reads afterwards what leads out.

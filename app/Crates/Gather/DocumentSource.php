@@ -24,6 +24,12 @@ interface DocumentSource
      */
     public function below(array $tops): array;
 
+    /**
+     * @param  list<string>  $ids
+     * @return list<string> the paths of documents, of those that have a content
+     */
+    public function paths(array $ids): array;
+
     /** @return list<string> the paths of everything in a folder; '' is all of the workspace */
     public function inFolder(string $folder): array;
 }

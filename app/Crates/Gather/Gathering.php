@@ -73,7 +73,7 @@ final class Gathering
     private function tops(): array
     {
         $tops = [];
-        foreach ($this->scope->documents as $path) {
+        foreach ([...$this->scope->documents, ...$this->source->paths($this->scope->ids)] as $path) {
             $tops[$path] = $path;
         }
         foreach ($this->scope->folders as $folder) {

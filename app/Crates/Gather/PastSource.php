@@ -44,6 +44,11 @@ final readonly class PastSource implements DocumentSource
         return $tops;
     }
 
+    public function paths(array $ids): array
+    {
+        return array_values(array_filter(array_map(fn (string $id): ?string => $this->past->state($id)?->path, $ids)));
+    }
+
     public function inFolder(string $folder): array
     {
         return array_values(array_filter($this->past->paths(), static fn (string $path): bool => $folder === '' || str_starts_with($path, $folder.'/')));

@@ -32,12 +32,19 @@ final readonly class TableSource implements DocumentSource
         foreach (array_chunk(array_map(Document::key(...), $tops), self::CHUNK) as $keys) {
             array_push($ids, ...$this->documents()->whereIn('d.path_key', $keys)->pluck('d.id')->all());
         }
+
+        return $this->paths($this->graphs->of($this->workspace)->below($ids));
+    }
+
+    public function paths(array $ids): array
+    {
         $paths = [];
-        foreach (array_chunk($this->graphs->of($this->workspace)->below($ids), self::CHUNK) as $some) {
-            array_push($paths, ...$this->documents()->whereIn('d.id', $some)->pluck('d.path')->all());
+        foreach (array_chunk($ids, self::CHUNK) as $some) {
+            $paths += $this->documents()->whereIn('d.id', $some)->pluck('d.path', 'd.id')->all();
         }
 
-        return $paths;
+        // In the order in which they were named.
+        return array_values(array_map(static fn (string $id): string => $paths[$id], array_filter($ids, static fn (string $id): bool => isset($paths[$id]))));
     }
 
     public function inFolder(string $folder): array

@@ -15,6 +15,7 @@ use App\Relink\AcceptedStrays;
 use App\Support\BulkInsert;
 use App\Support\Refused;
 use App\Workspace\Files\DiskContentStore;
+use App\Workspace\Files\Sha256;
 use App\Workspace\PathCheck;
 use App\Workspace\Reading\Formats;
 use Hafenbuch\Core\Crate\Back\Homecoming;
@@ -113,34 +114,43 @@ final readonly class TakingIn
     private function store(Workspace $workspace, ComingCrate $coming, array $rows): array
     {
         $formats = Formats::of($workspace);
-        $homecoming = new Homecoming($formats, new Resolver($workspace->root), $coming->homes);
-        $streams = function () use ($coming, $rows, $formats, $homecoming): \Generator {
+        $streams = function () use ($workspace, $coming, $rows, $formats): \Generator {
             foreach ($rows as $row) {
                 $came = $row->row->came ?? throw new \LogicException('What brings something has come.');
-                $stream = $coming->opened->source->open($coming->opened->entry($came->place));
-                if ($formats->forPath($came->place) === null || ! $formats->isReadable($came->place, $came->size)) {
-                    yield $stream;
-
-                    continue;
-                }
-                $bytes = (string) stream_get_contents($stream);
-                fclose($stream);
-                if (hash('sha256', $bytes) !== $came->hash) {
-                    throw Refused::because("{$came->place} was changed while it was taken in. Nothing was taken in; begin again.");
-                }
-                $kept = $coming->sent->kept[$came->place] ?? null;
-                yield DiskContentStore::stream($homecoming->content($bytes, $came->place, $row->path, $kept === null || ! $this->contents->has($kept) ? null : $this->contents->bytes($kept)));
+                $isLed = $formats->forPath($came->place) !== null && $formats->isReadable($came->place, $came->size);
+                yield $isLed ? DiskContentStore::stream($this->content($workspace, $coming, $row)) : $coming->opened->source->open($coming->opened->entry($came->place));
             }
         };
         $hashes = $this->contents->putAll($streams());
         foreach ($rows as $number => $row) {
             $came = $row->row->came;
-            if ($came !== null && $formats->forPath($came->place) === null && $hashes[$number] !== $came->hash) {
+            $isLed = $came !== null && $formats->forPath($came->place) !== null && $formats->isReadable($came->place, $came->size);
+            if ($came !== null && ! $isLed && $hashes[$number] !== $came->hash) {
                 throw Refused::because("{$came->place} was changed while it was taken in. Nothing was taken in; begin again.");
             }
         }
 
         return $hashes;
+    }
+
+    /**
+     * A file as it comes, with its references led home.
+     *
+     * @throws Refused where it was changed since it was looked at
+     */
+    public function content(Workspace $workspace, ComingCrate $coming, ComingRow $row): string
+    {
+        $came = $row->row->came ?? throw new \LogicException('What brings something has come.');
+        $stream = $coming->opened->source->open($coming->opened->entry($came->place));
+        $bytes = (string) stream_get_contents($stream);
+        fclose($stream);
+        if (Sha256::of($bytes) !== $came->hash) {
+            throw Refused::because("{$came->place} was changed while it was taken in. Nothing was taken in; begin again.");
+        }
+        $kept = $coming->sent->kept[$came->place] ?? null;
+        $before = $kept === null || ! $this->contents->has($kept) ? null : $this->contents->bytes($kept);
+
+        return (new Homecoming(Formats::of($workspace), new Resolver($workspace->root), $coming->homes))->content($bytes, $came->place, $row->path, $before);
     }
 
     private function refuseWithoutRoom(int $bytes): void

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Drafts\UploadKind;
 use App\Drafts\UploadParts;
 use App\Http\Errors;
 use App\Http\OpenApi\Body;
@@ -23,15 +24,15 @@ final readonly class UploadPartController
 {
     public function __construct(private UploadParts $parts) {}
 
-    #[OA\Post(path: '/workspaces/{workspace}/uploads/parts', operationId: 'beginUpload', requestBody: new Body([new OA\Property(property: 'size', type: 'integer', minimum: 0), new OA\Property(property: 'isSession', type: 'boolean', description: 'whether it is a session from elsewhere')], ['size']), responses: [
+    #[OA\Post(path: '/workspaces/{workspace}/uploads/parts', operationId: 'beginUpload', requestBody: new Body([new OA\Property(property: 'size', type: 'integer', minimum: 0), new OA\Property(property: 'kind', type: 'string', enum: ['content', 'session', 'crate'], description: 'what it is, which says how large it may be')], ['size']), responses: [
         new OA\Response(response: 201, description: 'begun', content: new OA\JsonContent(ref: '#/components/schemas/UploadState')),
     ])]
     public function store(Request $request, Workspace $workspace, #[CurrentUser] User $person): JsonResponse
     {
-        $given = $request->validate(['size' => 'required|integer|min:0|max:9007199254740991', 'isSession' => 'boolean']);
+        $given = $request->validate(['size' => 'required|integer|min:0|max:9007199254740991', 'kind' => 'string|in:content,session,crate']);
         $size = (int) $given['size'];
 
-        return new JsonResponse(['id' => $this->parts->begin($workspace, $person, $size, (bool) ($given['isSession'] ?? false)), 'offset' => 0, 'size' => $size], 201);
+        return new JsonResponse(['id' => $this->parts->begin($workspace, $person, $size, UploadKind::from($given['kind'] ?? UploadKind::Content->value)), 'offset' => 0, 'size' => $size], 201);
     }
 
     #[OA\Get(path: '/workspaces/{workspace}/uploads/parts/{part}', operationId: 'showUpload', responses: [

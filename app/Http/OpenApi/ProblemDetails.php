@@ -17,6 +17,7 @@ use OpenApi\Attributes as OA;
     new OA\Property(property: 'planned', type: 'object', nullable: true, allOf: [new OA\Schema(ref: '#/components/schemas/Plan')], description: 'with 409 of a save: the plan that was read; null: another was shown since'),
     new OA\Property(property: 'now', type: 'object', allOf: [new OA\Schema(ref: '#/components/schemas/Plan')], description: 'with 409 and 422 of a save: the plan as it is now'),
     new OA\Property(property: 'opening', type: 'object', allOf: [new OA\Schema(ref: '#/components/schemas/Opening')], description: 'with 409 of opening a session: what it would do now'),
+    new OA\Property(property: 'crate', type: 'object', allOf: [new OA\Schema(ref: '#/components/schemas/CratePlan')], description: 'with 409 of packing a crate: what it would hold now'),
 ])]
 final class ProblemDetails
 {
