@@ -72,6 +72,7 @@ const PAGE_ROOMS = [
     'recovery' => ['api', 'contrast', 'history', 'shell', 'theme', 'ui', 'watch'],
     'sessions' => ['api', 'contrast', 'open', 'shell', 'theme', 'ui'],
     'strays' => ['api', 'open', 'plan', 'shell', 'theme', 'ui'],
+    'crates' => ['api', 'open', 'shell', 'theme', 'ui'],
     'frame' => ['api', 'copy', 'hold', 'open', 'plan', 'quay', 'sessions', 'settings', 'shell', 'theme', 'ui', 'watch'],
 ];
 

@@ -21,6 +21,9 @@ const SessionsView = later(async () => (await import('./sessions/SessionsView'))
 const StraysView = later(async () => (await import('./strays/StraysView')).StraysView);
 const TakeInView = later(async () => (await import('./strays/TakeInView')).TakeInView);
 const UnusedView = later(async () => (await import('./strays/UnusedView')).UnusedView);
+const CratesView = later(async () => (await import('./crates/CratesView')).CratesView);
+const PackView = later(async () => (await import('./crates/PackView')).PackView);
+const ComingView = later(async () => (await import('./crates/ComingView')).ComingView);
 const DevicesView = later(async () => (await import('./strays/DevicesView')).DevicesView);
 const SeriesView = later(async () => (await import('./series/SeriesView')).SeriesView);
 
@@ -59,6 +62,9 @@ export function App() {
                 <Route path="strays/take-in" element={<TakeInView />} />
                 <Route path="strays/unused" element={<UnusedView />} />
                 <Route path="strays/devices" element={<DevicesView />} />
+                <Route path="crates" element={<CratesView />} />
+                <Route path="crates/pack" element={<PackView />} />
+                <Route path="crates/take-in" element={<ComingView />} />
                 <Route path="logbook" element={<Logbook />} />
                 <Route path="logbook/:entry" element={<Logbook />} />
                 <Route path="*" element={<Empty title="There is nothing at this address" />} />

@@ -298,6 +298,11 @@ export function FilesView() {
                                                   { name: 'Rename or move …', keys: 'm', run: () => setMoving([line.path]) },
                                                   { name: 'New document in it …', run: () => make({ folder: line.path }) },
                                                   {
+                                                      name: 'Pack as a crate …',
+                                                      run: () =>
+                                                          navigate(`/w/${workspace}/crates/pack?folder=${encodeURIComponent(line.path)}`),
+                                                  },
+                                                  {
                                                       name: 'Delete …',
                                                       apart: true,
                                                       run: () => decide({ paths: [line.path], delete: true }),

@@ -172,6 +172,9 @@ export function Frame({ person }: { person: Person }) {
         { name: 'Take in what lies elsewhere …', run: () => navigate(`/w/${workspace}/strays/take-in`) },
         { name: 'Unused files …', run: () => navigate(`/w/${workspace}/strays/unused`) },
         { name: 'Devices …', run: () => navigate(`/w/${workspace}/strays/devices`) },
+        { name: 'Go to the crates', keys: 'r', run: () => navigate(`/w/${workspace}/crates`) },
+        { name: 'Pack what is open as a crate …', run: () => navigate(`/w/${workspace}/crates/pack?open=1`) },
+        { name: 'Take in a crate …', run: () => navigate(`/w/${workspace}/crates/take-in`) },
         { name: 'Go to the logbook', keys: 'g', run: () => navigate(`/w/${workspace}/logbook`) },
         { name: 'Find or do …', keys: 'Ctrl+K', run: () => setSheet('palette') },
         { name: 'Look for changed files (scan)', run: scan },
@@ -255,6 +258,7 @@ export function Frame({ person }: { person: Person }) {
                     <NavLink to={`/w/${workspace}/sessions`}>Sessions</NavLink>
                     <NavLink to={`/w/${workspace}/files`}>Files</NavLink>
                     <NavLink to={`/w/${workspace}/strays`}>Strays</NavLink>
+                    <NavLink to={`/w/${workspace}/crates`}>Crates</NavLink>
                     <NavLink to={`/w/${workspace}/logbook`}>Logbook</NavLink>
                     <div>
                         <TextButton onPress={turnTheme}>{theme === 'day' ? 'Night colours' : 'Day colours'}</TextButton>

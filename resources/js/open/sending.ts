@@ -21,7 +21,7 @@ export async function send(
         await bytes(`/workspaces/${workspace}/uploads?${query}`, { ...options, body: file });
         return;
     }
-    const id = await sendInParts(workspace, file, false, signal, tell);
+    const id = await sendInParts(workspace, file, 'content', signal, tell);
     try {
         await bytes(`/workspaces/${workspace}/uploads?${query}&part=${id}`, { ...options, body: '' });
     } catch (error) {
@@ -30,16 +30,16 @@ export async function send(
     }
 }
 
-/** Sends all parts of a file, and gives the name by which it can be asked for; a session may be larger than any content. */
+/** Sends all parts of a file, and gives the name by which it can be asked for; a session or a crate may be larger than any content. */
 export async function sendInParts(
     workspace: string,
     file: File,
-    isSession: boolean,
+    kind: 'content' | 'session' | 'crate',
     signal: AbortSignal,
     tell: (share: number) => void,
 ): Promise<string> {
     const params = { path: { workspace } };
-    const body = { size: file.size, ...(isSession ? { isSession } : {}) };
+    const body = { size: file.size, kind };
     const { id } = await answer(api.POST('/workspaces/{workspace}/uploads/parts', { params, body, signal }));
     try {
         for (let offset = 0; offset < file.size; ) {

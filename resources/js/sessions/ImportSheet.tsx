@@ -41,7 +41,7 @@ export function ImportSheet({ workspace, onClose, onDone }: { workspace: string;
         setShare(0);
         setProblem(null);
         try {
-            const part = await sendInParts(workspace, file, true, controller.signal, setShare);
+            const part = await sendInParts(workspace, file, 'session', controller.signal, setShare);
             setMade(await take(workspace, part, where === 'here'));
             await afterwards();
         } catch (error) {

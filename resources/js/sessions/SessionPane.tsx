@@ -116,6 +116,10 @@ export function SessionPane({ workspace, session, sessions, isOpen }: Props) {
                     entries={[
                         { name: 'Compare with another …', run: () => setSheet('compare') },
                         {
+                            name: 'Pack what it has here as a crate …',
+                            run: () => navigate(`/w/${workspace}/crates/pack?session=${encodeURIComponent(session.name)}`),
+                        },
+                        {
                             name: 'Export as one file',
                             run: () => {
                                 // Where it cannot be made the browser says so, and the page stays.

@@ -8,9 +8,10 @@ import { ViewHead } from '../shell/ViewHead';
 import { Button, TextButton } from '../ui/Button';
 import { Empty } from '../ui/Empty';
 import { Flag } from '../ui/Flag';
+import { Main, Scroll, View } from '../ui/ledger';
 import { Notice } from '../ui/Notice';
 import { count, readable } from '../ui/words';
-import { Main, Questions, Scroll, View } from './layout';
+import { Questions } from './layout';
 import { Done, PlanAside } from './PlanAside';
 import { usePlanned } from './usePlanned';
 

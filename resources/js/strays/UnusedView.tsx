@@ -12,11 +12,12 @@ import { ViewHead } from '../shell/ViewHead';
 import { Button, TextButton } from '../ui/Button';
 import { Check } from '../ui/Check';
 import { Empty } from '../ui/Empty';
+import { Bar, Figure, Main, Scroll, Table, Unseen, View } from '../ui/ledger';
 import { Notice } from '../ui/Notice';
 import { Sheet, SheetActions } from '../ui/Sheet';
 import { useParts } from '../ui/useParts';
 import { count, fileName, folder, moment, readable, size } from '../ui/words';
-import { Bar, Figure, Main, Questions, Scroll, Table, Unseen, View } from './layout';
+import { Questions } from './layout';
 
 const COLUMNS = '20px minmax(0, 1fr) 84px 120px 84px';
 const ASIDE = 'set-aside';
