@@ -24,7 +24,7 @@ const APP_ROOMS = [
     'Serving' => ['Backup', 'Http', 'Models', 'Past', 'Support', 'Workspace'],
     'Backup' => ['Models', 'Past', 'Support', 'Workspace'],
     'Console' => ['Backup', 'Crates', 'Devices', 'Drafts', 'Models', 'Past', 'Quay', 'Relink', 'Saving', 'Serving', 'Sessions', 'Support', 'TakeIn', 'Workspace'],
-    'Setup' => ['Devices', 'Drafts', 'Http', 'Models', 'Past', 'Quay', 'Saving', 'Sessions', 'Workspace'],
+    'Setup' => ['Crates', 'Devices', 'Drafts', 'Http', 'Models', 'Past', 'Quay', 'Saving', 'Sessions', 'Workspace'],
     'Providers' => ['Devices', 'Drafts', 'Serving', 'Support', 'Workspace'],
 ];
 

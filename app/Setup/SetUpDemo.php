@@ -27,7 +27,7 @@ final class SetUpDemo extends Command
 
     protected $description = 'Set up the demo workspace';
 
-    public function handle(Filesystem $files, Scanner $scanner, DraftDesk $drafts, Execution $desk, DemoHistory $history, DemoEdits $edits, DemoSessions $sessions, DemoSurvey $survey): int
+    public function handle(Filesystem $files, Scanner $scanner, DraftDesk $drafts, Execution $desk, DemoHistory $history, DemoEdits $edits, DemoSessions $sessions, DemoSurvey $survey, DemoCrate $crate): int
     {
         $story = json_decode($files->get(base_path('demo/story.json')), true, 16, JSON_THROW_ON_ERROR);
         if ($this->option('show-login')) {
@@ -39,7 +39,7 @@ final class SetUpDemo extends Command
         if ($this->option('fresh')) {
             $files->delete($this->ownPassword());
         }
-        $this->setUp($story, $files, $scanner, $drafts, $desk, $history, $edits, $sessions, $survey);
+        $this->setUp($story, $files, $scanner, $drafts, $desk, $history, $edits, $sessions, $survey, $crate);
         if ($this->option('on-network')) {
             $this->replacePublishedPasswords($files, $story);
         }
@@ -48,7 +48,7 @@ final class SetUpDemo extends Command
     }
 
     /** @param array<string, mixed> $story */
-    private function setUp(array $story, Filesystem $files, Scanner $scanner, DraftDesk $drafts, Execution $desk, DemoHistory $history, DemoEdits $edits, DemoSessions $sessions, DemoSurvey $survey): void
+    private function setUp(array $story, Filesystem $files, Scanner $scanner, DraftDesk $drafts, Execution $desk, DemoHistory $history, DemoEdits $edits, DemoSessions $sessions, DemoSurvey $survey, DemoCrate $crate): void
     {
         $workspace = Workspace::query()->where('name', $story['workspace'])->first();
         if ($workspace !== null && ! $this->option('fresh')) {
@@ -94,6 +94,7 @@ final class SetUpDemo extends Command
             Locks::take($this->known($workspace, $lock['path']), $people[$lock['by']]);
         }
         $survey->play($workspace, $story['survey']);
+        $crate->play($workspace, $people[$story['crate']['by']], $story['crate']);
         $this->disturb($root, $story);
         $sessions->disturb($office, $story['office']);
         $scanner->run($workspace);

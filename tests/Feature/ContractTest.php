@@ -144,7 +144,7 @@ it('answers as its contract says, everywhere', function () {
     copy($file, $from);
     keepsContract(api('POST', 'crates/look', ['from' => $from]), "{$w}/crates/look", 'post')->assertOk();
     keepsContract(api('POST', 'crates/compare', ['from' => $from, 'place' => 'book.md']), "{$w}/crates/compare", 'post')->assertOk();
-    keepsContract(api('POST', 'crates/take-in', ['from' => $from, 'into' => 'taken']), "{$w}/crates/take-in", 'post')->assertOk();
+    keepsContract(api('POST', 'crates/take-in', ['from' => $from, 'into' => 'taken', 'only' => null, 'part' => null]), "{$w}/crates/take-in", 'post')->assertOk();
     unlink($from);
     api('POST', 'crate-recipes', ['name' => 'For print', 'wish' => $wish])->assertNoContent();
     keepsContract(api('GET', 'crate-recipes'), "{$w}/crate-recipes");

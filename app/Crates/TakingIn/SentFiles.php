@@ -51,7 +51,7 @@ final readonly class SentFiles
             ->where('c.crate_id', $crate->id)->orderBy('c.id')
             ->get(['c.place', 'c.path', 'c.hash', 'c.base_hash', 'c.kept_hash', 'd.id', 'd.path as path_now', 'd.saved_hash', 'd.is_gone', 'w.hash as draft_hash']);
         foreach ($rows as $row) {
-            $files[$row->place] = new SentFile($row->place, $row->id, $row->path_now ?? $row->path, $row->hash, $row->base_hash, $row->path[0] === '/' ? $row->base_hash : self::here($row));
+            $files[$row->place] = new SentFile($row->place, $row->id, $row->path_now ?? $row->path, $row->hash, $row->base_hash, $row->path[0] === '/' ? $row->base_hash : self::here($row), $row->draft_hash !== null);
             if ($row->kept_hash !== null) {
                 $kept[$row->place] = $row->kept_hash;
             }
@@ -86,7 +86,7 @@ final readonly class SentFiles
                 // What is here is what came then; so much of the crate's content is known as it was.
                 if ($file !== null) {
                     $base = $row->came_hash ?? $file->described->wasHash ?? $file->hash;
-                    $files[$file->place] = new SentFile($file->place, $row->id, $row->path, $row->came_hash ?? $file->described->hash ?? $file->hash, $base, self::here($row));
+                    $files[$file->place] = new SentFile($file->place, $row->id, $row->path, $row->came_hash ?? $file->described->hash ?? $file->hash, $base, self::here($row), $row->draft_hash !== null);
                 }
             }
         }

@@ -72,7 +72,7 @@ final readonly class ComingCrateController
         $most = (int) config('limits.decisions');
         $given = $request->validate([
             'part' => 'nullable|string|max:40', 'from' => 'nullable|string|max:'.Path::PATH_BYTES, 'into' => 'nullable|string|max:'.Path::PATH_BYTES, 'isEdited' => 'boolean',
-            'only' => ['sometimes', 'nullable', ListOf::texts($most, Path::PATH_BYTES)], 'theirs' => ['sometimes', ListOf::texts($most, Path::PATH_BYTES)],
+            ...$request->json('only') === null ? [] : ['only' => [ListOf::texts($most, Path::PATH_BYTES)]], 'theirs' => ['sometimes', ListOf::texts($most, Path::PATH_BYTES)],
         ]);
         $path = isset($given['part']) ? $this->parts->whole($workspace, $person, $given['part']) : Sources::of($workspace, $person, true)->readable($given['from'] ?? '');
         if ($path === null) {

@@ -21,6 +21,7 @@ final readonly class ComingRowData
         #[OA\Property(description: 'of its document here')] public ?string $documentId,
         #[OA\Property(enum: ['as you sent it', 'changed by them', 'changed here since', 'changed by both', 'new', 'gone there'])] public string $state,
         #[OA\Property(description: 'whether a draft comes of it')] public bool $brings,
+        #[OA\Property(description: 'whether its document has a draft here')] public bool $hasDraft,
         #[OA\Property(description: 'in bytes; null: it did not come')] public ?int $size,
         #[OA\Property(description: 'why what came is not the draft by itself')] public ?string $clash,
         #[OA\Property(description: 'that they made', items: new OA\Items(type: 'object', properties: [
@@ -31,7 +32,7 @@ final readonly class ComingRowData
     public static function of(ComingRow $row): self
     {
         return new self(
-            $row->place(), $row->path, $row->cameFrom(), $row->row->came?->described?->title, $row->row->documentId(), $row->state()->value, $row->state()->brings() && $row->row->came !== null, $row->row->came?->size, $row->clash,
+            $row->place(), $row->path, $row->cameFrom(), $row->row->came?->described?->title, $row->row->documentId(), $row->state()->value, $row->state()->brings() && $row->row->came !== null, $row->row->sent->hasDraft ?? false, $row->row->came?->size, $row->clash,
             array_map(static fn (DescribedVersion $version): array => ['number' => $version->number, 'at' => $version->at, 'note' => $version->note, 'label' => $version->label], $row->versions()),
         );
     }

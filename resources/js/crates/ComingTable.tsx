@@ -90,7 +90,7 @@ export function ComingTable({ workspace, rows, wish, left, theirs, onLeave, onTh
                             <div>
                                 <code title={row.path}>{readable(folder(row.path) || fileName(row.path))}</code>
                                 {row.clash && <small>{row.clash}</small>}
-                                {row.state === 'changed by both' && !isDone && (
+                                {row.state === 'changed by both' && row.hasDraft && !isDone && (
                                     <small>
                                         <label>
                                             <input
@@ -98,7 +98,7 @@ export function ComingTable({ workspace, rows, wish, left, theirs, onLeave, onTh
                                                 checked={theirs.includes(row.place)}
                                                 onChange={(event) => onTheirs(row.place, event.target.checked)}
                                             />{' '}
-                                            theirs, also over a draft of yours
+                                            theirs in place of the draft here, which stays a step back
                                         </label>
                                     </small>
                                 )}

@@ -19,7 +19,7 @@ const View = styled.section`display: flex; flex-direction: column; height: 100%;
 const Name = styled.div`b { font: 600 15.5px ${font.title}; overflow-wrap: anywhere; }`;
 const Recipes = styled.section`padding: 18px 16px; h2 { font-size: 17px; } ul { list-style: none; margin: 6px 0 0; padding: 0; } li { padding: 5px 0; border-bottom: 1px solid var(--rule); display: flex; gap: 16px; align-items: center; } li span { flex: 1; overflow-wrap: anywhere; }`;
 
-const COLUMNS = 'minmax(0, 1.5fr) minmax(0, 1fr) 150px 128px 190px 84px';
+const COLUMNS = 'minmax(0, 1.6fr) minmax(0, 1fr) 140px 90px minmax(150px, 0.8fr) 84px';
 
 /** What was packed of this workspace, for whom, and the ways to pack and to take in. */
 export function CratesView() {

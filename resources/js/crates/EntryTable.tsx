@@ -82,14 +82,14 @@ export function EntryTable({ workspace, entries, wish, onChange }: Props) {
                         <Figure>{size(entry.size)}</Figure>
                         <small>
                             {why(entry)}
-                            {entry.id && entry.from !== 'outside' && (
+                            {entry.id && entry.format === 'file' && (
                                 <>
-                                    {' '}
+                                    {' · '}
                                     <TextButton
                                         onPress={() => setSaying(entry)}
                                         aria-label={`How ${fileName(entry.path)} can be made again`}
                                     >
-                                        {entry.recipe === null ? 'made again?' : 'made again'}
+                                        {entry.recipe === null ? 'can it be made again?' : 'how it is made again'}
                                     </TextButton>
                                 </>
                             )}

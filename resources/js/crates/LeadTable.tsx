@@ -9,7 +9,7 @@ import { unsettled, type Wish, withAccepted, withKind, withOutside } from './wis
 
 const Box = styled.section<{
     $stops: boolean;
-}>`border-bottom: 1px solid var(--rule-strong); border-left: 4px solid ${(p) => (p.$stops ? 'var(--signal)' : 'var(--rule-strong)')}; margin-bottom: 10px;
+}>`border-bottom: 1px solid var(--rule-strong); border-left: 4px solid ${(p) => (p.$stops ? 'var(--stop)' : 'var(--rule-strong)')}; margin-bottom: 10px;
     > header { display: flex; flex-wrap: wrap; gap: 4px 16px; align-items: baseline; padding: 10px 14px 6px; h2 { font-size: 17px; } p { color: var(--ink-soft); font-size: 14px; flex: 1; } }`;
 
 const COLUMNS = '90px minmax(0, 1.3fr) minmax(0, 1fr) 76px 150px';

@@ -14,6 +14,7 @@ final readonly class SentFile
      * @param  string  $hash  SHA-256 as packed
      * @param  string  $baseHash  SHA-256 before its references were led to the crate
      * @param  ?string  $hereHash  SHA-256 of what is on the screen of the document now; null: it is gone
+     * @param  bool  $hasDraft  whether that is a draft
      */
-    public function __construct(public string $place, public ?string $documentId, public string $path, public string $hash, public string $baseHash, public ?string $hereHash) {}
+    public function __construct(public string $place, public ?string $documentId, public string $path, public string $hash, public string $baseHash, public ?string $hereHash, public bool $hasDraft = false) {}
 }

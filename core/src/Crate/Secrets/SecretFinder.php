@@ -17,6 +17,7 @@ use Hafenbuch\Core\Format\Notation\JsonStringValue;
 use Hafenbuch\Core\Format\Notation\XmlAttributeValue;
 use Hafenbuch\Core\Format\Notation\XmlText;
 use Hafenbuch\Core\Format\Notation\YamlScalar;
+use Hafenbuch\Core\Reference\ReferenceSite;
 use Hafenbuch\Core\Text\OutOfPatience;
 use Hafenbuch\Core\Text\Patience;
 use Hafenbuch\Core\Text\Pattern;
@@ -49,11 +50,39 @@ final readonly class SecretFinder
         if ($coded === null || ! $coded->isPlain()) {
             return [];
         }
+        $references = $this->formats->read($path, $bytes)->references;
         try {
-            return Patience::within(self::SECONDS, fn (): array => self::apart([...$this->named($format?->language() ?? Language::Text, $bytes), ...$this->looking($bytes)]));
+            return Patience::within(self::SECONDS, fn (): array => self::apart([...self::beside($references, $this->named($format?->language() ?? Language::Text, $bytes)), ...$this->looking($bytes)]));
         } catch (OutOfPatience) {
             return self::apart($this->looking($bytes));
         }
+    }
+
+    /**
+     * What refers to a file is there to be followed, whatever its name; only users and machines in it are looked for.
+     *
+     * @param  list<ReferenceSite>  $references
+     * @param  list<SecretSite>  $sites
+     * @return list<SecretSite>
+     */
+    private static function beside(array $references, array $sites): array
+    {
+        $taken = [];
+        foreach ($references as $site) {
+            $taken[$site->offset] = $site->offset + $site->length;
+        }
+        ksort($taken);
+        $starts = array_keys($taken);
+
+        return array_values(array_filter($sites, static function (SecretSite $site) use ($taken, $starts): bool {
+            // The last reference that begins before the place ends.
+            for ($low = 0, $high = count($starts); $low < $high;) {
+                $middle = ($low + $high) >> 1;
+                $starts[$middle] < $site->offset + $site->length ? $low = $middle + 1 : $high = $middle;
+            }
+
+            return $low === 0 || $taken[$starts[$low - 1]] <= $site->offset;
+        }));
     }
 
     /** Whether a content can be looked into at all. */
