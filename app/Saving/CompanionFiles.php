@@ -9,6 +9,7 @@ use App\Models\Workspace;
 use App\Workspace\Files\WorkspaceFiles;
 use App\Workspace\Settings;
 use Hafenbuch\Core\Naming\CompanionRule;
+use Hafenbuch\Core\Path\Path;
 use Hafenbuch\Core\Plan\Choice;
 use Hafenbuch\Core\Plan\Companions;
 use Illuminate\Support\Facades\DB;
@@ -17,6 +18,9 @@ use Illuminate\Support\Facades\DB;
 final class CompanionFiles
 {
     private const CHUNK = 1000;
+
+    /** From so many documents on all files that are called like companions are looked at once, in place of one question for each. */
+    private const MANY = 500;
 
     /**
      * @param  array<string, Choice>  $choices  by document id
@@ -98,6 +102,9 @@ final class CompanionFiles
                 }
             }
         }
+        if (count($documents) >= self::MANY) {
+            return self::findAmongAll($workspace, $rules, $keys, $places);
+        }
         $there = static fn () => DB::table('documents')->where('workspace_id', $workspace->id)->whereNull('dropped_at')->where('is_gone', false);
         $files = $folders = [];
         foreach (array_chunk(array_map(strval(...), array_keys($keys)), self::CHUNK) as $chunk) {
@@ -107,6 +114,37 @@ final class CompanionFiles
         foreach (array_map(strval(...), array_keys($places)) as $place) {
             if ($disk->hasFolder($place)) {
                 $folders[$place] = $there()->where('path', 'like', addcslashes($place, '%_\\').'/%')->pluck('id', 'path')->all();
+            }
+        }
+
+        return [$files, $folders];
+    }
+
+    /**
+     * @param  list<CompanionRule>  $rules
+     * @param  array<string, true>  $keys  of the paths that companions have
+     * @param  array<string, true>  $places  folders that companions are
+     * @return array{array<string, string>, array<string, array<string, string>>}
+     */
+    private static function findAmongAll(Workspace $workspace, array $rules, array $keys, array $places): array
+    {
+        $files = $folders = [];
+        foreach ($rules as $rule) {
+            $like = addcslashes($rule->ending(), '%_\\');
+            $rows = DB::table('documents')->where('workspace_id', $workspace->id)->whereNull('dropped_at')->where('is_gone', false)->where('path', 'like', $rule->isFolder ? "%{$like}/%" : "%{$like}")->get(['id', 'path', 'path_key', 'saved_hash']);
+            foreach ($rows as $row) {
+                if (! $rule->isFolder) {
+                    if ($row->saved_hash !== null && isset($keys[$row->path_key])) {
+                        $files[$row->path] = $row->id;
+                    }
+
+                    continue;
+                }
+                for ($folder = Path::folderOf($row->path); $folder !== ''; $folder = Path::folderOf($folder)) {
+                    if (isset($places[$folder])) {
+                        $folders[$folder][$row->path] = $row->id;
+                    }
+                }
             }
         }
 

@@ -17,6 +17,9 @@ final class ZipSource implements BagSource
 {
     private const PART = 1 << 20;
 
+    /** Up to so many bytes an entry comes in one part, which makes its checksums cheaper. */
+    private const WHOLE = 16 << 20;
+
     /** Deflate makes at most 1032 times as much; what comes near to it on this scale is no document. */
     private const RATIO = 250;
 
@@ -122,7 +125,7 @@ final class ZipSource implements BagSource
             $read = 0;
             stream_set_chunk_size($stream, self::PART);
             while (! feof($stream)) {
-                $part = @fread($stream, self::PART);
+                $part = $size <= self::WHOLE ? @stream_get_contents($stream, $size + 1) : @fread($stream, self::PART);
                 if ($part === false) {
                     throw UnableToReadBag::entry($path, 'the archive is damaged there.');
                 }

@@ -10,6 +10,7 @@ use Hafenbuch\Core\Crate\Back\CameFile;
 use Hafenbuch\Core\Crate\Bag\BagCheck;
 use Hafenbuch\Core\Crate\Bag\BagFault;
 use Hafenbuch\Core\Crate\Bag\BagSource;
+use Hafenbuch\Core\Crate\Bag\RunningSums;
 use Hafenbuch\Core\Crate\Bag\UnableToReadBag;
 use Hafenbuch\Core\Crate\CrateDescription;
 
@@ -58,13 +59,13 @@ final readonly class OpenedCrate
         $total = array_sum($source->entries());
         foreach ($source->entries() as $path => $size) {
             try {
-                $running = hash_init('sha256');
+                $sums = new RunningSums(['sha256'], $size);
                 foreach ($source->parts((string) $path) as $part) {
-                    hash_update($running, $part);
+                    $sums->add($part);
                     $done += strlen($part);
                     $progress === null || $progress($done, $total);
                 }
-                $files[] = new CameFile((string) $path, hash_final($running), $size);
+                $files[] = new CameFile((string) $path, $sums->all()['sha256'], $size);
             } catch (UnableToReadBag $failure) {
                 $faults[] = new BagFault((string) $path, $failure->getMessage());
             }

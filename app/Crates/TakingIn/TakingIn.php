@@ -6,6 +6,7 @@ namespace App\Crates\TakingIn;
 
 use App\Crates\CrateRecords;
 use App\Drafts\DraftDesk;
+use App\Drafts\NewDrafts;
 use App\Drafts\ReturningDraft;
 use App\Drafts\ReturningDrafts;
 use App\Models\Document;
@@ -34,7 +35,7 @@ final readonly class TakingIn
 {
     private const TRIES = 5;
 
-    public function __construct(private DiskContentStore $contents, private DraftDesk $desk, private ReturningDrafts $returning, private QuayOfCrate $quay) {}
+    public function __construct(private DiskContentStore $contents, private DraftDesk $desk, private ReturningDrafts $returning, private NewDrafts $new, private QuayOfCrate $quay) {}
 
     /** What taking it in would do. */
     public function look(Workspace $workspace, OpenedCrate $opened, ComingWish $wish): ComingCrate
@@ -168,7 +169,7 @@ final readonly class TakingIn
     {
         $came = array_combine(array_map(static fn (ComingRow $row): string => $row->place(), $bringing), $hashes);
         $documents = $this->locked($workspace, $bringing);
-        $returning = $open = $rows = [];
+        $returning = $new = $open = $rows = [];
         $drafts = 0;
         $words = "from the crate “{$coming->name()}”";
         foreach ($coming->rows as $row) {
@@ -180,9 +181,8 @@ final readonly class TakingIn
                 continue;
             }
             if ($document === null) {
-                $document = $this->desk->beginWith($workspace, $row->path, $this->contents->kept($hash), $person, $words);
-                $this->remember($document, $row, $coming);
-                $drafts++;
+                $new[$row->path] = $row;
+                $open[$row->path] = $row->path;
             } elseif ($document->workingHash() !== $hash) {
                 $clash = $this->clash($document, $row, $person, isset($coming->wish->theirs[$row->place()]));
                 if ($clash !== null) {
@@ -196,9 +196,15 @@ final readonly class TakingIn
                 }
             }
             $rows[] = $row;
-            $open[$document->id] = false;
+            if ($document !== null) {
+                $open[$row->path] = $document->id;
+            }
         }
+        $made = $this->new->begin($workspace, array_map(static fn (ComingRow $row): string => $came[$row->place()], $new), $person, $words);
+        $this->remember($made, $new, $coming);
         $this->returning->bringBack($workspace, $returning, $person, $words);
+        $open = array_fill_keys(array_map(static fn (string $id): string => $made[$id] ?? $id, array_values($open)), false);
+        $drafts += count($made);
         $this->expectMadeAgain($workspace, $person, $coming);
         if ($coming->sent->crate !== null) {
             CrateRecords::end($coming->sent->crate);
@@ -244,15 +250,25 @@ final readonly class TakingIn
         return $base !== null && $row->row->state === ReturnState::ChangedByBoth && $this->contents->has($base) ? $base : $document->saved_hash;
     }
 
-    private function remember(Document $document, ComingRow $row, ComingCrate $coming): void
+    /**
+     * By what new documents are known again when they go back.
+     *
+     * @param  array<string, string>  $made  ids by path
+     * @param  array<string, ComingRow>  $rows  by path
+     */
+    private function remember(array $made, array $rows, ComingCrate $coming): void
     {
-        $described = $row->row->came?->described;
-        if ($described !== null && $coming->opened->description !== null) {
-            BulkInsert::into('document_origins', [[
-                'document_id' => $document->id, 'crate' => $coming->opened->description->identity, 'identity' => $described->identity, 'path' => $described->cameFrom ?? $described->path,
-                'hash' => $row->row->came->hash, 'lineage' => json_encode($described->lineage, JSON_THROW_ON_ERROR),
-            ]]);
+        $origins = [];
+        foreach ($rows as $path => $row) {
+            $described = $row->row->came?->described;
+            if ($described !== null && $coming->opened->description !== null) {
+                $origins[] = [
+                    'document_id' => $made[$path], 'crate' => $coming->opened->description->identity, 'identity' => $described->identity, 'path' => $described->cameFrom ?? $described->path,
+                    'hash' => $row->row->came->hash, 'lineage' => json_encode($described->lineage, JSON_THROW_ON_ERROR),
+                ];
+            }
         }
+        BulkInsert::into('document_origins', $origins);
     }
 
     /** What was left out to be small is to be made again, and nothing that someone has lost. */

@@ -5,13 +5,11 @@ declare(strict_types=1);
 namespace App\Crates\Writing;
 
 use Hafenbuch\Core\Crate\Bag\Manifest;
+use Hafenbuch\Core\Crate\Bag\RunningSums;
 
 /** The checksums of what is written into a crate, computed as it passes by. */
 final class Sums
 {
-    /** Contents that come in one part are given to OpenSSL, which is faster and takes whole ones only. */
-    private const WORTH = 2048;
-
     /** @var array<string, array<string, string>> by algorithm: sums of the payload by path */
     private array $payload = ['sha256' => [], 'sha512' => []];
 
@@ -26,21 +24,14 @@ final class Sums
      */
     public function payload(string $path, int $size, iterable $parts): \Generator
     {
-        $running = null;
         $this->bytes += $size;
+        $sums = new RunningSums(array_keys($this->payload), $size);
         foreach ($parts as $part) {
-            if ($running === null && strlen($part) === $size && $size >= self::WORTH) {
-                $this->payload['sha256'][$path] = (string) openssl_digest($part, 'sha256');
-                $this->payload['sha512'][$path] = (string) openssl_digest($part, 'sha512');
-            } else {
-                $running ??= ['sha256' => hash_init('sha256'), 'sha512' => hash_init('sha512')];
-                hash_update($running['sha256'], $part);
-                hash_update($running['sha512'], $part);
-            }
+            $sums->add($part);
             yield $part;
         }
-        foreach ($running ?? (isset($this->payload['sha256'][$path]) ? [] : ['sha256' => hash_init('sha256'), 'sha512' => hash_init('sha512')]) as $algorithm => $hash) {
-            $this->payload[$algorithm][$path] = hash_final($hash);
+        foreach ($sums->all() as $algorithm => $sum) {
+            $this->payload[$algorithm][$path] = $sum;
         }
     }
 

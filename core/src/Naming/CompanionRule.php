@@ -32,6 +32,12 @@ final readonly class CompanionRule
         return new self($name, $isFolder);
     }
 
+    /** What the names of all its companions end with; '' where they have nothing in common. */
+    public function ending(): string
+    {
+        return substr($this->pattern, (int) strrpos($this->pattern, '}') + 1);
+    }
+
     /** @return ?string the path that the companion of a document has, if there is one; null: no file system could have it */
     public function pathFor(string $document): ?string
     {

@@ -205,15 +205,10 @@ final class BagCheck
         if ($wanted === [] && ! $isPayload) {
             return;
         }
-        $running = [];
-        foreach (array_unique([...array_keys($wanted), ...($isPayload ? ['sha256'] : [])]) as $algorithm) {
-            $running[$algorithm] = hash_init($algorithm);
-        }
+        $sums = new RunningSums(array_values(array_unique([...array_keys($wanted), ...($isPayload ? ['sha256'] : [])])), $this->source->entries()[$path]);
         try {
             foreach ($this->source->parts($path) as $part) {
-                foreach ($running as $hash) {
-                    hash_update($hash, $part);
-                }
+                $sums->add($part);
                 $done += strlen($part);
                 $this->progress === null || ($this->progress)($done, $total);
             }
@@ -222,7 +217,7 @@ final class BagCheck
 
             return;
         }
-        $found = array_map(hash_final(...), $running);
+        $found = $sums->all();
         if ($isPayload) {
             $this->hashes[$path] = $found['sha256'];
         }
