@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Console;
 
+use App\Crates\CrateFolder;
 use App\Models\Scan;
 use App\Models\Workspace;
 use App\Past\HourlyUpkeep;
@@ -32,7 +33,7 @@ final class WatchFiles extends Command
 
     protected $description = 'Notice what other programs do to the files, make recovery points, and tidy';
 
-    public function handle(Watcher $watcher, PointKeeper $points, HourlyUpkeep $care, Inventory $inventory, ExportFolder $exports): int
+    public function handle(Watcher $watcher, PointKeeper $points, HourlyUpkeep $care, Inventory $inventory, ExportFolder $exports, CrateFolder $crates): int
     {
         $tidy = new Interval(self::TIDY_SECONDS);
         $isStopping = false;
@@ -54,6 +55,7 @@ final class WatchFiles extends Command
             if ($isTidy) {
                 $this->attempt($care->ofTheStore(...));
                 $this->attempt($exports->forgetOld(...));
+                $this->attempt($crates->sweep(...));
             }
             $isStopping = $isStopping || $this->option('once');
             if (! $isStopping) {

@@ -17,15 +17,23 @@ final class FolderTarget implements CrateTarget
 
     private int $bytes = 0;
 
+    /** @var ?resource holds the folder for as long as it is filled */
+    private $handle;
+
     /** @param string $folder absolute */
     public function __construct(private readonly string $folder)
     {
         if (file_exists($folder) || is_link($folder)) {
             throw UnableToWrite::content("{$folder} is there already. Name a folder that is not, or move that one away.");
         }
-        $this->unfinished = $folder.'.'.bin2hex(random_bytes(6)).'.unfinished';
+        Leftovers::clear($folder);
+        $this->unfinished = Leftovers::next($folder);
         if (! @mkdir($this->unfinished, 0o755)) {
             throw UnableToWrite::content("{$folder} cannot be made. Is the folder above it there, and writable?");
+        }
+        $this->handle = fopen($this->unfinished, 'r') ?: null;
+        if ($this->handle !== null) {
+            flock($this->handle, LOCK_EX);
         }
     }
 

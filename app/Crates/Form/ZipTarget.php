@@ -48,8 +48,10 @@ final class ZipTarget implements CrateTarget
         if (! $mayReplace && file_exists($path)) {
             throw UnableToWrite::content("{$path} is there already. Name a file that is not, or move that one away.");
         }
-        $this->unfinished = $path.'.'.bin2hex(random_bytes(6)).'.unfinished';
+        Leftovers::clear($path);
+        $this->unfinished = Leftovers::next($path);
         $this->file = @fopen($this->unfinished, 'xb') ?: throw UnableToWrite::content("{$path} cannot be made. Is its folder there, and writable?");
+        flock($this->file, LOCK_EX);
         $this->entries = fopen('php://temp', 'w+b') ?: throw UnableToWrite::content('There is no room for the list of the crate.');
         $now = getdate();
         $this->time = (max(0, $now['year'] - 1980) << 25) | ($now['mon'] << 21) | ($now['mday'] << 16) | ($now['hours'] << 11) | ($now['minutes'] << 5) | ($now['seconds'] >> 1);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Data;
 
+use App\Crates\CrateFolder;
 use App\Models\Crate;
 use OpenApi\Attributes as OA;
 
@@ -35,7 +36,7 @@ final readonly class CrateData
     {
         return new self(
             $crate->number, $crate->name, $crate->recipient, $crate->note, $crate->at->toIso8601ZuluString('millisecond'), $crate->person?->name, $crate->files, $crate->bytes, $crate->size, $crate->hash,
-            $crate->reference_count, $crate->lead_out, $crate->left_out, $crate->file !== null, $crate->is_lent, $crate->isOut(), $crate->ended_at?->toIso8601ZuluString('millisecond'),
+            $crate->reference_count, $crate->lead_out, $crate->left_out, $crate->file !== null && app(CrateFolder::class)->has($crate->file), $crate->is_lent, $crate->isOut(), $crate->ended_at?->toIso8601ZuluString('millisecond'),
         );
     }
 }
