@@ -42,6 +42,7 @@ const CORE_ROOMS = [
     'Session' => ['Path'],
     'Template' => ['Format', 'Text'],
     'History' => ['Change', 'Format', 'Reference', 'Text'],
+    'Place' => [],
     'Plan' => ['Document', 'Format', 'Naming', 'Path', 'Reference', 'Write'],
     'Relink' => ['Naming', 'Path', 'Text'],
     'TakeIn' => ['Naming', 'Path', 'Plan', 'Reference'],

@@ -10,6 +10,7 @@ use App\Models\Workspace;
 use App\Support\Refused;
 use App\Workspace\Workspaces;
 use Hafenbuch\Core\Path\Path;
+use Hafenbuch\Core\Place\PlaceTrouble;
 use Illuminate\Console\Command;
 use Symfony\Component\Console\Input\InputOption;
 use Symfony\Component\Console\Output\OutputInterface;
@@ -79,6 +80,14 @@ abstract class HafenbuchCommand extends Command
         }
 
         return CommandLine::DONE;
+    }
+
+    /** What speaks against a place is said beside the answer, which other programs read. */
+    protected function warnOf(PlaceTrouble ...$troubles): void
+    {
+        foreach ($troubles as $trouble) {
+            fwrite(STDERR, Shapes::readable("Note: {$trouble->words()}")."\n");
+        }
     }
 
     private function say(string $line): void

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Crates;
 
+use App\Crates\Writing\SecretBlanking;
 use App\Models\Document;
 use App\Models\Operation;
 use App\Models\SessionItem;
@@ -57,6 +58,16 @@ final readonly class PackWishReader
             CrateName::of($name ?? $this->text($given, 'name', CrateName::LENGTH) ?? ''), $scope, $this->choices($given), $this->text($given, 'for', 200), $this->text($given, 'note', self::TEXT),
             $this->isYes($given, 'lent'), $this->isYes($given, 'withVersions'), $this->isYes($given, 'deflate'), $this->secrets($workspace, $given), $kept,
         );
+    }
+
+    /**
+     * What a crate that was packed left out of its contents.
+     *
+     * @param  array<mixed>  $given  as it is kept
+     */
+    public function blanking(Workspace $workspace, array $given): ?SecretBlanking
+    {
+        return (new PackWish('a crate', new CrateScope, secrets: $this->secrets($workspace, $given)))->blanking($workspace);
     }
 
     /**

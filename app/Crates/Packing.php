@@ -10,16 +10,23 @@ use App\Crates\Writing\CrateWriter;
 use App\Crates\Writing\Packed;
 use App\Models\User;
 use App\Models\Workspace;
+use App\Support\Refused;
 use App\Workspace\Files\DiskContentStore;
 use App\Workspace\Graph\WorkspaceGraphs;
+use App\Workspace\Places;
+use Hafenbuch\Core\Crate\CrateEntry;
 use Hafenbuch\Core\Crate\CratePlanner;
+use Hafenbuch\Core\Place\PlaceTrouble;
 
 /** Plans crates, and packs them as planned. */
 final readonly class Packing
 {
+    /** About as many bytes describe a file: in the list, the manifests, crate.json and the page. */
+    private const DESCRIBED = 2000;
+
     public function __construct(private WorkspaceGraphs $graphs, private DiskContentStore $contents, private CrateWriter $writer, private CrateRecords $records) {}
 
-    /** @throws \App\Support\Refused where nothing is chosen that is there */
+    /** @throws Refused where nothing is chosen that is there */
     public function prepare(Workspace $workspace, User $person, PackWish $wish): PreparedCrate
     {
         $gathered = Gathering::of($workspace, $person, $wish->scope, $this->graphs, $this->contents);
@@ -40,6 +47,9 @@ final readonly class Packing
             if ($fingerprint !== null && $fingerprint !== $prepared->plan->fingerprint) {
                 throw CrateChanged::to($prepared);
             }
+            foreach (self::troubles($prepared, $target->folder()) as $trouble) {
+                throw_if($trouble->stops, Refused::because("Nothing was packed. {$trouble->words()}"));
+            }
             $unsettled = $prepared->plan->unsettled();
             if ($unsettled !== []) {
                 throw CrateUnsettled::by($unsettled);
@@ -55,5 +65,20 @@ final readonly class Packing
 
             throw $failure;
         }
+    }
+
+    /**
+     * What speaks against packing into a folder, what stops it first.
+     *
+     * @param  string  $folder  absolute, of the file or the folder that is made
+     * @return list<PlaceTrouble>
+     */
+    public static function troubles(PreparedCrate $prepared, string $folder): array
+    {
+        $packed = $prepared->plan->packed();
+        $names = array_map(static fn (CrateEntry $entry): int => max(array_map(strlen(...), explode('/', $entry->place))), $packed);
+
+        // Beside the files there are their descriptions, and a part of the disk stays free for everything else.
+        return Places::at($folder)->troubles($prepared->plan->bytes() + count($packed) * self::DESCRIBED + (int) config('limits.room'), max([0, ...$names]));
     }
 }

@@ -147,3 +147,111 @@ it('takes a crate into a new folder of another workspace, and any ZIP file', fun
     $plain = $other->command('crate:take-in', ["{$this->out}/plain.zip", '--into', 'plain', '--json']);
     expect($plain['code'])->toBe(0, $plain['err'])->and($plain['json']['drafts'])->toBe(4);
 });
+
+it('marks what is lent until it has come back', function () {
+    $this->actingAs($this->harbour->owner);
+    $wish = ['name' => 'Proofs', 'for' => 'Ida', 'paths' => ['book/one.md'], 'acceptedKinds' => ['missing', 'outside'], 'lent' => true];
+    $plan = $this->postJson("/api/workspaces/{$this->harbour->workspace->slug}/crates/plan", $wish)->assertOk()->json();
+    $crate = $this->postJson("/api/workspaces/{$this->harbour->workspace->slug}/crates", [...$wish, 'fingerprint' => $plan['fingerprint']])->assertCreated()->json('crate');
+    expect($crate['isOut'])->toBeTrue();
+    $document = $this->harbour->draft('book/two.md', "# Two, here\n");
+    $saving = fn (): array => $this->harbour->command('plan', ['--save', 'book/two.md', '--json'])['json']['warnings'];
+    expect(implode(array_column($saving(), 'message')))->toContain('It is lent to Ida in the crate “Proofs” since');
+    $this->patchJson("/api/workspaces/{$this->harbour->workspace->slug}/crates/{$crate['number']}", ['isOut' => false])->assertOk();
+    expect($saving())->toBe([]);
+
+    $download = $this->get("/api/workspaces/{$this->harbour->workspace->slug}/crates/{$crate['number']}/file")->assertOk();
+    file_put_contents("{$this->out}/proofs.zip", $download->streamedContent() ?: $download->getContent());
+    expect($this->harbour->command('crate:take-in', ["{$this->out}/proofs.zip", '--back', '--json'])['json'])->toMatchArray(['drafts' => 0])
+        ->and($this->getJson("/api/workspaces/{$this->harbour->workspace->slug}/crates/{$crate['number']}")->json('differences'))->toBe([['path' => 'book/two.md', 'how' => 'changed']]);
+    $this->deleteJson("/api/workspaces/{$this->harbour->workspace->slug}/crates/{$crate['number']}")->assertNoContent();
+    $this->getJson("/api/workspaces/{$this->harbour->workspace->slug}/crates/{$crate['number']}/file")->assertStatus(422);
+});
+
+it('leaves out what can be made again, and says how, on both sides', function () {
+    $this->harbour->put('book/one.md', "# One\n\n![drum](../pictures/drum.png) ![big](big.wav)\n");
+    $this->harbour->put('book/big.wav', str_repeat('w', 5000));
+    $this->harbour->scan();
+    $this->actingAs($this->harbour->owner)->putJson("/api/workspaces/{$this->harbour->workspace->slug}/documents/{$this->harbour->document('book/big.wav')->id}/recipe", ['recipe' => 'from the stems, by the desk'])->assertNoContent();
+    $made = packed($this->harbour, 'book/one.md', '--to', "{$this->out}/small.zip", '--leave-out', '*.wav');
+
+    expect($made['leftOut'])->toBe([['path' => 'book/big.wav', 'hash' => hash('sha256', str_repeat('w', 5000)), 'bytes' => 5000, 'recipe' => 'from the stems, by the desk']])->and($made['files'])->toBe(2)->and($made['leadOut'])->toBe([]);
+    $other = new Harbour(['here.md' => '# Here']);
+    expect($other->command('crate:take-in', ["{$this->out}/small.zip", '--into', 'new', '--json'])['json']['drafts'])->toBe(2);
+    $other->saveAll();
+    $this->actingAs($other->owner);
+    expect($this->getJson("/api/workspaces/{$other->workspace->slug}/strays")->json('groups'))->toBe([])
+        ->and(json_encode($this->getJson("/api/workspaces/{$other->workspace->slug}/strays/group?kind=missing&folder=new/book&accepted=true")->json()))->toContain('from the stems, by the desk');
+});
+
+it('takes along what lies outside, and renames what other systems refuse', function () {
+    $library = config('hafenbuch.roots')[0].'/lib-'.bin2hex(random_bytes(4));
+    mkdir($library);
+    file_put_contents("{$library}/Drum.png", 'outside');
+    $this->harbour->put('book/CON.md', "# Con\n\n![d]({$library}/Drum.png) ![t](Tw?o.png) [o](one.md)\n");
+    $this->harbour->put('book/Tw?o.png', 'odd');
+    $this->harbour->scan();
+    $this->actingAs($this->harbour->owner);
+    $wish = ['name' => 'Odd', 'paths' => ['book/CON.md'], 'acceptedKinds' => ['missing', 'outside'], 'outside' => ["{$library}/Drum.png"]];
+    $plan = $this->postJson("/api/workspaces/{$this->harbour->workspace->slug}/crates/plan", $wish)->assertOk()->json();
+    expect(collect($plan['entries'])->pluck('place', 'path')->all())->toMatchArray(['book/CON.md' => 'book/_CON.md', "{$library}/Drum.png" => 'from-elsewhere/Drum.png']);
+    $number = $this->postJson("/api/workspaces/{$this->harbour->workspace->slug}/crates", [...$wish, 'fingerprint' => $plan['fingerprint']])->assertCreated()->json('crate.number');
+    $folder = ($this->unzip)(storage_path('app/crates/'.App\Models\Crate::query()->where('workspace_id', $this->harbour->workspace->id)->where('number', $number)->value('file')));
+    $payload = unpackedBag($folder);
+    expect($payload['from-elsewhere/Drum.png'])->toBe('outside')->and($payload['book/_CON.md'])->toContain('](../from-elsewhere/Drum.png)')->not->toContain($library)
+        ->and((string) file_get_contents("{$folder}/crate.json"))->not->toContain($library);
+});
+
+it('packs what is saved, what was, and the versions that led there', function () {
+    $this->harbour->draft('book/two.md', "# Two, second\n\n![new](../pictures/unused.png)\n");
+    $this->harbour->saveAll();
+    $this->harbour->draft('book/two.md', "# Two, third, not saved\n");
+    packed($this->harbour, 'book/two.md', '--to', "{$this->out}/saved", '--folder', '--saved');
+    expect(unpackedBag("{$this->out}/saved"))->toHaveKeys(['book/two.md', 'pictures/unused.png'])->and(file_get_contents("{$this->out}/saved/data/book/two.md"))->toContain('second');
+
+    $this->actingAs($this->harbour->owner);
+    foreach ([0 => 4, 1 => 2] as $entry => $files) {
+        $wish = ['name' => "As of {$entry}", 'paths' => ['book/two.md'], 'moment' => 'past', 'entry' => $entry, 'acceptedKinds' => ['missing', 'outside'], 'withVersions' => true];
+        expect($plan = $this->postJson("/api/workspaces/{$this->harbour->workspace->slug}/crates/plan", $wish)->assertOk()->json())->toMatchArray(['files' => $entry === 0 ? 3 : 2]);
+        $this->postJson("/api/workspaces/{$this->harbour->workspace->slug}/crates", [...$wish, 'fingerprint' => $plan['fingerprint']])->assertCreated();
+    }
+    $folder = ($this->unzip)(storage_path('app/crates/'.App\Models\Crate::query()->latest('id')->value('file')));
+    unpackedBag($folder);
+    $two = collect(json_decode((string) file_get_contents("{$folder}/crate.json"), true)['documents'])->firstWhere('cameFrom', 'book/two.md');
+    expect($two['versions'])->toHaveCount(2)->and(hash_file('sha256', "{$folder}/versions/{$two['versions'][0]['sha256']}"))->toBe($two['versions'][0]['sha256']);
+});
+
+it('blanks what could give something away in what is packed and nowhere else, and finds what still stands', function () {
+    $this->harbour->put('book/two.md', "---\nauthor: Mara Quist\nemail: mara@greetholm.example\n---\n# Two\n\nBy Mara Quist. ![d](../pictures/drum.png)\n");
+    $this->harbour->scan();
+    $made = packed($this->harbour, 'book/two.md', '--to', "{$this->out}/blank", '--folder', '--blank', 'people', '--blank', 'mail');
+
+    expect(array_column($made['blanked'], 'what'))->toBe(['author', 'email'])->and(file_get_contents("{$this->out}/blank/data/book/two.md"))->toContain("author: \"\"\nemail: \"\"\n")
+        ->and($this->harbour->read('book/two.md'))->toContain('mara@greetholm.example');
+    foreach (['crate.json', 'index.html', 'bag-info.txt'] as $file) {
+        expect((string) file_get_contents("{$this->out}/blank/{$file}"))->not->toContain('Mara Quist')->not->toContain('mara@greetholm.example');
+    }
+    $run = $this->harbour->command('crate:pack', ['book/two.md', '--to', "{$this->out}/again", '--folder', '--blank', 'people']);
+    expect($run['out'])->toContain('“Mara Quist” stands in data/book/two.md');
+    // Taken back with a line of theirs, the blanked values are as they were here.
+    file_put_contents("{$this->out}/blank/data/book/two.md", "\nTheirs.\n", FILE_APPEND);
+    expect($this->harbour->command('crate:take-in', ["{$this->out}/blank", '--back', '--edited', '--json'])['json']['drafts'])->toBe(1)
+        ->and($this->harbour->workingText('book/two.md'))->toBe($this->harbour->read('book/two.md')."\nTheirs.\n");
+});
+
+it('merges what both have changed where they changed other lines, and keeps a draft where they did not', function () {
+    $this->harbour->put('book/two.md', "# Two\n\none\n\ntwo\n\nthree\n\nfour\n");
+    $this->harbour->scan();
+    packed($this->harbour, 'book/two.md', '--to', "{$this->out}/both", '--folder');
+    $this->harbour->draft('book/two.md', "# Two\n\none, ours\n\ntwo\n\nthree\n\nfour\n");
+    file_put_contents("{$this->out}/both/data/two.md", "# Two\n\none\n\ntwo\n\nthree\n\nfour, theirs\n");
+    $run = $this->harbour->command('crate:take-in', ["{$this->out}/both", '--back', '--edited', '--json']);
+    expect($run['json']['drafts'])->toBe(1)->and($run['json']['documents'][0]['state'])->toBe('changed by both')
+        ->and($this->harbour->workingText('book/two.md'))->toBe("# Two\n\none, ours\n\ntwo\n\nthree\n\nfour, theirs\n");
+
+    file_put_contents("{$this->out}/both/data/two.md", "# Two\n\none, theirs\n\ntwo\n\nthree\n\nfour\n");
+    $again = $this->harbour->command('crate:take-in', ["{$this->out}/both", '--back', '--edited', '--json']);
+    expect($again['json']['drafts'])->toBe(0)->and($this->harbour->workingText('book/two.md'))->toContain('one, ours');
+    $this->actingAs($this->harbour->owner)->postJson("/api/workspaces/{$this->harbour->workspace->slug}/crates/take-in", ['from' => "{$this->out}/both", 'isEdited' => true, 'theirs' => ['two.md']])->assertOk();
+    expect($this->harbour->workingText('book/two.md'))->toContain('one, theirs');
+});

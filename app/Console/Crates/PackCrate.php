@@ -19,6 +19,7 @@ use App\Models\Document;
 use App\Models\Workspace;
 use App\Support\Refused;
 use App\Workspace\Files\WorkspaceFiles;
+use App\Workspace\Places;
 use App\Workspace\Settings;
 use Hafenbuch\Core\Crate\CrateEntry;
 use Hafenbuch\Core\Crate\LeadKind;
@@ -48,10 +49,12 @@ final class PackCrate extends HafenbuchCommand
         $wish = is_string($recipe) ? $wishes->read($workspace, $person, $this->kept($workspace, $recipes->named($workspace, $recipe)), basename($to, '.zip')) : $this->wish($workspace, basename($to, '.zip'));
         if ($this->option('plan')) {
             $prepared = $packing->prepare($workspace, $person, $wish);
+            $this->warnOf(...Packing::troubles($prepared, dirname(self::absolute($to))));
 
             return $this->answerPlan($to, $prepared);
         }
         $target = $this->option('folder') ? new FolderTarget(self::absolute($to)) : new ZipTarget(self::absolute($to), CrateName::file($wish->name), $wish->isDeflated);
+        $this->warnOf(...Places::at($target->folder())->troubles());
         $packed = $packing->pack($workspace, $person, $wish, $target);
 
         return $this->answer([
@@ -118,7 +121,10 @@ final class PackCrate extends HafenbuchCommand
             acceptedKinds: array_fill_keys(array_column(LeadKind::cases(), 'value'), true),
         );
 
-        return new PackWish(CrateName::of($name), new CrateScope($documents, $folders, $this->option('saved') ? Moment::Saved : Moment::Working), $choices, secrets: new SecretChoices($this->rules(), own: Settings::of($workspace)->secretNames()));
+        return new PackWish(CrateName::of($name), new CrateScope($documents, $folders, $this->option('saved') ? Moment::Saved : Moment::Working), $choices, secrets: new SecretChoices($this->rules(), own: Settings::of($workspace)->secretNames()), given: [
+            'paths' => $documents, 'folders' => $folders, 'moment' => $this->option('saved') ? Moment::Saved->value : Moment::Working->value, 'acceptedKinds' => array_column(LeadKind::cases(), 'value'),
+            'leaveOut' => array_map(static fn (mixed $glob): array => ['glob' => (string) $glob], array_values((array) $this->option('leave-out'))), 'blank' => array_keys($this->rules()),
+        ]);
     }
 
     /** @return array<string, true> */

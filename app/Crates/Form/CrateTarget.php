@@ -35,6 +35,9 @@ interface CrateTarget
      */
     public function publish(): void;
 
+    /** The folder that is written in, absolute. */
+    public function folder(): string;
+
     /** Leaves nothing behind. */
     public function abandon(): void;
 

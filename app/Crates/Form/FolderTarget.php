@@ -75,6 +75,11 @@ final class FolderTarget implements CrateTarget
         }
     }
 
+    public function folder(): string
+    {
+        return dirname($this->folder);
+    }
+
     public function abandon(): void
     {
         (new Filesystem)->deleteDirectory($this->unfinished);

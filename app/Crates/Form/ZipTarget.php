@@ -139,6 +139,11 @@ final class ZipTarget implements CrateTarget
         }
     }
 
+    public function folder(): string
+    {
+        return dirname($this->path);
+    }
+
     public function abandon(): void
     {
         if (is_resource($this->file)) {

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Crates\TakingIn;
 
+use App\Crates\PackWishReader;
+use App\Crates\Writing\SecretBlanking;
 use App\Models\Crate;
 use App\Models\Workspace;
 use Hafenbuch\Core\Crate\Back\SentFile;
@@ -115,5 +117,11 @@ final readonly class SentFiles
     private static function here(\stdClass $row): ?string
     {
         return $row->id === null ? null : $row->draft_hash ?? ($row->is_gone ? null : $row->saved_hash);
+    }
+
+    /** What was taken out of the crate before it was packed. */
+    public function blanking(Workspace $workspace): ?SecretBlanking
+    {
+        return $this->crate === null ? null : app(PackWishReader::class)->blanking($workspace, $this->crate->wish);
     }
 }

@@ -14,9 +14,11 @@ use App\Models\User;
 use App\Models\Workspace;
 use App\Relink\AcceptedStrays;
 use App\Support\BulkInsert;
+use App\Support\LineMerge;
 use App\Support\Refused;
 use App\Workspace\Files\DiskContentStore;
 use App\Workspace\Files\Sha256;
+use App\Workspace\Files\StoredContent;
 use App\Workspace\PathCheck;
 use App\Workspace\Reading\Formats;
 use Hafenbuch\Core\Crate\Back\Homecoming;
@@ -151,7 +153,17 @@ final readonly class TakingIn
         $kept = $coming->sent->kept[$came->place] ?? null;
         $before = $kept === null || ! $this->contents->has($kept) ? null : $this->contents->bytes($kept);
 
-        return (new Homecoming(Formats::of($workspace), new Resolver($workspace->root), $coming->homes))->content($bytes, $came->place, $row->path, $before);
+        $home = (new Homecoming(Formats::of($workspace), new Resolver($workspace->root), $coming->homes))->content($bytes, $came->place, $row->path, $before);
+
+        return $before === null ? $home : $this->withWhatWasBlanked($workspace, $coming, $row, $before, $home);
+    }
+
+    /** What was taken out before it was packed is nothing that they have changed. */
+    private function withWhatWasBlanked(Workspace $workspace, ComingCrate $coming, ComingRow $row, string $before, string $home): string
+    {
+        $blanked = $coming->sent->blanking($workspace)?->blanked($row->row->sent->path ?? $row->path, $before) ?? $before;
+
+        return $blanked === $before ? $home : LineMerge::of($blanked, $before, $home) ?? $home;
     }
 
     private function refuseWithoutRoom(int $bytes): void
@@ -185,7 +197,12 @@ final readonly class TakingIn
                 $open[$row->path] = $row->path;
             } elseif ($document->workingHash() !== $hash) {
                 $clash = $this->clash($document, $row, $person, isset($coming->wish->theirs[$row->place()]));
-                if ($clash !== null) {
+                $merged = $clash === null || $document->draft === null ? null : $this->merged($document, $row, $coming, $hash);
+                if ($merged !== null) {
+                    $this->desk->writeWith($document, $merged, $person, null, $words);
+                    $row = new ComingRow($row->row, $row->path, 'What you and they have changed is merged in the draft; yours is a step back.');
+                    $drafts++;
+                } elseif ($clash !== null) {
                     $row = new ComingRow($row->row, $row->path, $clash);
                 } elseif ($document->draft === null && $hash !== $document->saved_hash) {
                     $returning[] = new ReturningDraft($document->id, $hash, $this->base($document, $row), null);
@@ -228,6 +245,19 @@ final readonly class TakingIn
         }
 
         return $documents;
+    }
+
+    /** A draft and what came, brought together where they changed other lines of what was sent. */
+    private function merged(Document $document, ComingRow $row, ComingCrate $coming, string $hash): ?StoredContent
+    {
+        $base = $coming->sent->kept[$row->place()] ?? null;
+        $ours = $document->draft?->hash;
+        if ($base === null || $ours === null || ! $this->contents->has($base) || $row->row->state !== ReturnState::ChangedByBoth || DB::table('document_locks')->where('document_id', $document->id)->exists()) {
+            return null;
+        }
+        $merged = LineMerge::of($this->contents->bytes($base), $this->contents->bytes($ours), $this->contents->bytes($hash));
+
+        return $merged === null ? null : $this->contents->keep($merged);
     }
 
     /** Why what came does not take the place of what is on the screen. */

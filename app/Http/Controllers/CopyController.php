@@ -7,6 +7,7 @@ namespace App\Http\Controllers;
 use App\Http\Data\CopyRowData;
 use App\Http\Data\CopyTreeData;
 use App\Http\Data\FoundDocumentData;
+use App\Http\Data\PlaceTroubleData;
 use App\Http\Data\StatementData;
 use App\Http\ListOf;
 use App\Http\NamingRuleReader;
@@ -19,6 +20,7 @@ use App\Models\Workspace;
 use App\Saving\Copies\CopyDesk;
 use App\Saving\Copies\SetAsides;
 use App\Saving\Copies\Statement;
+use App\Workspace\Places;
 use Hafenbuch\Core\Copy\CopyOptions;
 use Hafenbuch\Core\Copy\CopyRow;
 use Hafenbuch\Core\Naming\NamingRule;
@@ -57,7 +59,11 @@ final readonly class CopyController
             Path::of($folder)->value, $given['flat'] ?? false, array_fill_keys($given['shared'] ?? [], true), $given['paths'] ?? [],
         ));
 
-        return new JsonResponse(new CopyTreeData($folder, $this->data($rows)));
+        $data = $this->data($rows);
+        $bytes = array_sum(array_map(static fn (CopyRowData $row): int => $row->newPath === null ? 0 : (int) $row->size, $data));
+        $troubles = Places::at("{$workspace->root}/{$folder}", $workspace)->troubles($bytes, max([0, ...array_map(static fn (CopyRow $row): int => strlen(Path::nameOf($row->newPath ?? '')), $rows)]));
+
+        return new JsonResponse(new CopyTreeData($folder, $data, array_map(PlaceTroubleData::of(...), $troubles)));
     }
 
     #[OA\Get(path: '/workspaces/{workspace}/documents/{document}/set-asides', operationId: 'listSetAsides', responses: [new Ok('SetAside', list: true)])]

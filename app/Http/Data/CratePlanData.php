@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http\Data;
 
+use App\Crates\CrateFolder;
+use App\Crates\Packing;
 use App\Crates\PreparedCrate;
 use App\Relink\EndReader;
 use Hafenbuch\Core\Crate\CrateEntry;
@@ -21,6 +23,7 @@ final readonly class CratePlanData
      * @param  list<CrateEntryData>  $entries
      * @param  list<CrateLeadData>  $leads
      * @param  list<string>  $partlyRead
+     * @param  list<PlaceTroubleData>  $troubles
      */
     public function __construct(
         #[OA\Property] public string $fingerprint,
@@ -30,6 +33,7 @@ final readonly class CratePlanData
         #[OA\Property(description: 'of these')] public int $bytes,
         #[OA\Property(description: 'of the packed files')] public int $references,
         #[OA\Property(items: new OA\Items(type: 'string'), description: 'paths of documents that may refer to more than was read')] public array $partlyRead,
+        #[OA\Property(items: new OA\Items(ref: '#/components/schemas/PlaceTrouble'), description: 'what speaks against packing it on this server')] public array $troubles,
     ) {}
 
     public static function of(PreparedCrate $prepared): self
@@ -39,6 +43,7 @@ final readonly class CratePlanData
         return new self(
             $plan->fingerprint, array_map(static fn (CrateEntry $entry): CrateEntryData => CrateEntryData::of($entry, $prepared->gathered), $plan->entries), self::leads($prepared),
             count($plan->packed()), $plan->bytes(), $plan->references, array_map(static fn (string $end): string => $prepared->gathered->files[$end]->path(), $plan->partlyRead),
+            array_map(PlaceTroubleData::of(...), Packing::troubles($prepared, app(CrateFolder::class)->path())),
         );
     }
 

@@ -13,6 +13,7 @@ use App\Workspace\Graph\Edges;
 use App\Workspace\Graph\GraphFile;
 use App\Workspace\Graph\WorkspaceGraphs;
 use Hafenbuch\Core\Document\Access;
+use Hafenbuch\Core\Document\Beside;
 use Hafenbuch\Core\Document\DocumentSnapshot;
 use Hafenbuch\Core\Document\OnDisk;
 use Hafenbuch\Core\Document\OnDiskKind;
@@ -49,13 +50,11 @@ final readonly class SnapshotReader
      * @param  list<string>  $paths  that documents are to get; what is there, or has nearly the same name, is read too
      * @param  list<string>  $ends  of references that are to end elsewhere; the documents that have such are read too
      * @param  list<string>  $targets  paths where they are to end
-     * @param  array<string, list<string>>  $companions  as of Snapshot
-     * @param  array<string, list<string>>  $newOutside  as of Snapshot
      */
-    public function around(Workspace $workspace, array $ids, ?User $viewer = null, array $paths = [], array $ends = [], array $targets = [], array $companions = [], array $newOutside = []): Snapshot
+    public function around(Workspace $workspace, array $ids, ?User $viewer = null, array $paths = [], array $ends = [], array $targets = [], Beside $beside = new Beside): Snapshot
     {
         if ($this->areMany($workspace, $ids)) {
-            return $this->whole($workspace, $viewer, $paths, $ids, $ends, $companions, $newOutside);
+            return $this->whole($workspace, $viewer, $paths, $ids, $ends, $beside);
         }
         $rows = new DocumentRows($workspace);
         $rows->add($ids);
@@ -75,7 +74,7 @@ final readonly class SnapshotReader
         // A new one may be drawn into the plan, and then what it points at matters.
         $rows->addTargets($rows->withoutFile());
 
-        return $this->snapshot($workspace, $rows, $viewer, $paths, [...$lookedAt, ...$rows->withoutFile()], $this->graphs->of($workspace), $companions, $newOutside);
+        return $this->snapshot($workspace, $rows, $viewer, $paths, [...$lookedAt, ...$rows->withoutFile()], $this->graphs->of($workspace), $beside);
     }
 
     /**
@@ -177,26 +176,22 @@ final readonly class SnapshotReader
      * @param  list<string>  $paths  as for a plan
      * @param  list<string>  $ids  of documents that get other paths
      * @param  list<string>  $ends  as for a plan
-     * @param  array<string, list<string>>  $companions  as of Snapshot
-     * @param  array<string, list<string>>  $newOutside  as of Snapshot
      */
-    public function whole(Workspace $workspace, ?User $viewer = null, array $paths = [], array $ids = [], array $ends = [], array $companions = [], array $newOutside = []): Snapshot
+    public function whole(Workspace $workspace, ?User $viewer = null, array $paths = [], array $ids = [], array $ends = [], Beside $beside = new Beside): Snapshot
     {
         $rows = new DocumentRows($workspace);
         $rows->addAll();
         $this->addElsewhere($rows, $workspace, $paths === [] ? [] : $ids, $ends);
 
-        return $this->snapshot($workspace, $rows, $viewer, $paths, $rows->ids(), null, $companions, $newOutside);
+        return $this->snapshot($workspace, $rows, $viewer, $paths, $rows->ids(), null, $beside);
     }
 
     /**
      * @param  list<string>  $paths
      * @param  list<string>  $lookAt  the documents at whose files it looks; for the others it trusts the tables
      * @param  ?Graph  $graph  of all of the workspace; null: it is found in the rows
-     * @param  array<string, list<string>>  $companions  as of Snapshot
-     * @param  array<string, list<string>>  $newOutside  as of Snapshot
      */
-    private function snapshot(Workspace $workspace, DocumentRows $rows, ?User $viewer, array $paths, array $lookAt, ?Graph $graph, array $companions = [], array $newOutside = []): Snapshot
+    private function snapshot(Workspace $workspace, DocumentRows $rows, ?User $viewer, array $paths, array $lookAt, ?Graph $graph, Beside $beside = new Beside): Snapshot
     {
         $files = WorkspaceFiles::of($workspace);
         $isLookedAt = array_fill_keys($lookAt, true);
@@ -217,7 +212,7 @@ final readonly class SnapshotReader
             }
         }
 
-        return new Snapshot($documents, $looks, $this->takenNear($workspace, $files, $documents, $paths, $looks), $graph, new PartlyReadDocuments($workspace, $this->contents), $paths === [] ? [] : $rows->sizesOfFolders(), new LinksToDocuments($workspace), $companions, $newOutside);
+        return new Snapshot($documents, $looks, $this->takenNear($workspace, $files, $documents, $paths, $looks), $graph, new PartlyReadDocuments($workspace, $this->contents), $paths === [] ? [] : $rows->sizesOfFolders(), new LinksToDocuments($workspace), $beside);
     }
 
     /**

@@ -33,10 +33,8 @@ final class Snapshot
      * @param  ?PartlyRead  $partlyRead  of the whole workspace; null: every document is read whole
      * @param  array<string, int>  $sizes  by folder: how many documents with files are below it, of those that links lead to
      * @param  ?Links  $links  of the whole workspace; null: there are none
-     * @param  array<string, list<string>>  $companions  by the path of a document: the files that belong to it by their names, as far as that was asked for
-     * @param  array<string, list<string>>  $newOutside  by the id of a document: files outside that its draft refers to for the first time and that are to be taken in, as far as that was asked for
      */
-    public function __construct(iterable $documents, private readonly array $looks = [], private readonly array $taken = [], private ?Graph $graph = null, public readonly ?PartlyRead $partlyRead = null, private readonly array $sizes = [], public readonly ?Links $links = null, public readonly array $companions = [], public readonly array $newOutside = [])
+    public function __construct(iterable $documents, private readonly array $looks = [], private readonly array $taken = [], private ?Graph $graph = null, public readonly ?PartlyRead $partlyRead = null, private readonly array $sizes = [], public readonly ?Links $links = null, public readonly Beside $beside = new Beside)
     {
         $byId = [];
         foreach ($documents as $document) {

@@ -62,7 +62,7 @@ final class Consequences
             }
         }
 
-        return [...$broken, ...$this->goingAlong(), ...$this->leadingOut(), ...$this->acceptedStrays(), ...$this->notReadWhole(), ...$this->shownElsewhere(), ...$this->leftUnsaved($saved)];
+        return [...$broken, ...(new BesideWarnings($this->snapshot, $this->decisions, $this->lines, $this->files))->all(), ...$this->acceptedStrays(), ...$this->notReadWhole(), ...$this->shownElsewhere(), ...$this->leftUnsaved($saved)];
     }
 
     /** @return list<Blocker> documents whose files point at what the plan takes away, unless that is accepted */
@@ -239,51 +239,6 @@ final class Consequences
         }
 
         return $warnings;
-    }
-
-    /** @return list<Warning> of files that belong to a document by their names: those that go along with it, and those that stay behind */
-    private function goingAlong(): array
-    {
-        $with = [];
-        foreach ($this->decisions as $id => $decision) {
-            if ($decision->with !== null && isset($this->snapshot->documents[$id])) {
-                $with[$decision->with][] = $this->snapshot->documents[$id]->path;
-            }
-        }
-        $warnings = [];
-        foreach ($with as $path => $companions) {
-            $warnings[] = new Warning((string) $path, self::listed($companions).(count($companions) > 1 ? ' belong to it by name, and go along.' : ' belongs to it by name, and goes along.').' Decide otherwise where one is to stay.');
-        }
-        foreach ($this->snapshot->companions as $path => $companions) {
-            $left = array_values(array_filter($companions, fn (string $companion): bool => ! isset($this->files->removed[$companion])));
-            if (isset($this->files->removed[$path]) && $left !== []) {
-                $warnings[] = new Warning((string) $path, self::listed($left).(count($left) > 1 ? ' belong to it by name, and stay behind.' : ' belongs to it by name, and stays behind.'));
-            }
-        }
-
-        return $warnings;
-    }
-
-    /** @return list<Warning> of saved documents that refer to files outside for the first time */
-    private function leadingOut(): array
-    {
-        $warnings = [];
-        foreach ($this->lines as $one) {
-            $outside = $one->sketch->bringsWork ? $this->snapshot->newOutside[$one->sketch->source->id] ?? [] : [];
-            if ($outside !== []) {
-                $warnings[] = new Warning($one->line->path, 'It refers to '.self::listed($outside).' outside of the workspace, which works only on this machine. By the workspace’s rules it would be taken in.', [WayOut::takeIn($one->sketch->source->id)]);
-            }
-        }
-
-        return $warnings;
-    }
-
-    /** @param list<string> $paths */
-    private static function listed(array $paths): string
-    {
-        $more = count($paths) - self::NAMED;
-
-        return implode(', ', array_slice($paths, 0, self::NAMED)).($more > 0 ? " and {$more} more" : '');
     }
 
     /** @return list<Warning> of those that may point at what goes away, or may point elsewhere from another folder, without that being known */

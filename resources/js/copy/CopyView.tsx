@@ -125,6 +125,12 @@ function OneTree({ workspace, id }: { workspace: string; id: string }) {
                                     The saved contents, not what is on the screen
                                 </Check>
                             )}
+                            {!done &&
+                                tree.data?.troubles.map((trouble) => (
+                                    <Notice key={trouble.why} stop={trouble.stops}>
+                                        {trouble.why} {trouble.wayOut}
+                                    </Notice>
+                                ))}
                             {tree.isError && <Notice stop>{tree.error.message}</Notice>}
                             {clashes.length === 0 &&
                                 plan.data?.blockers.map((blocker) => (

@@ -83,6 +83,12 @@ export function SetAsideSheet({ workspace, row, onClose }: { workspace: string; 
                     )}
                 </>
             )}
+            {!done &&
+                tree.data?.troubles.map((trouble) => (
+                    <Notice key={trouble.why} stop={trouble.stops}>
+                        {trouble.why} {trouble.wayOut}
+                    </Notice>
+                ))}
             {tree.isError && <Notice stop>{tree.error.message}</Notice>}
             {!done &&
                 [

@@ -80,6 +80,11 @@ export function CrateAside({ workspace, plan, wish, onChange, isBusy, problem, d
                     </Notice>
                 )}
                 {problem && <Notice stop>{problem}</Notice>}
+                {plan?.troubles.map((trouble) => (
+                    <Notice key={trouble.why} stop={trouble.stops}>
+                        {trouble.why} {trouble.wayOut}
+                    </Notice>
+                ))}
                 {plan && (
                     <Total>
                         {count(plan.files, 'file')}, {size(plan.bytes)}
