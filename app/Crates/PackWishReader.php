@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Crates;
 
-use App\Crates\Writing\SecretBlanking;
 use App\Models\Document;
 use App\Models\Operation;
 use App\Models\SessionItem;
@@ -52,22 +51,12 @@ final readonly class PackWishReader
             $this->isYes($given, 'withUnused'), $this->isYes($given, 'withCompanions', true), $this->texts($given, 'outside', Path::PATH_BYTES), $this->isYes($given, 'withAllOutside'), $this->documents($workspace, $person, $given),
         );
         // Only what is understood is kept.
-        $kept = array_intersect_key($given, array_flip(['documents', 'paths', 'folders', 'open', 'session', 'moment', 'entry', 'withUnused', 'withCompanions', 'outside', 'withAllOutside', 'layout', 'leaveOut', 'leaveOutMadeAgain', 'files', 'acceptedKinds', 'accepted', 'blank', 'secrets', 'withVersions', 'deflate', 'lent', 'for', 'note']));
+        $kept = array_intersect_key($given, array_flip(['documents', 'paths', 'folders', 'open', 'session', 'moment', 'entry', 'withUnused', 'withCompanions', 'outside', 'withAllOutside', 'layout', 'leaveOut', 'leaveOutMadeAgain', 'files', 'acceptedKinds', 'accepted', 'blank', 'secrets', 'withVersions', 'deflate', 'handles', 'lent', 'for', 'note']));
 
         return new PackWish(
             CrateName::of($name ?? $this->text($given, 'name', CrateName::LENGTH) ?? ''), $scope, $this->choices($given), $this->text($given, 'for', 200), $this->text($given, 'note', self::TEXT),
             $this->isYes($given, 'lent'), $this->isYes($given, 'withVersions'), $this->isYes($given, 'deflate'), $this->secrets($workspace, $given), $kept,
         );
-    }
-
-    /**
-     * What a crate that was packed left out of its contents.
-     *
-     * @param  array<mixed>  $given  as it is kept
-     */
-    public function blanking(Workspace $workspace, array $given): ?SecretBlanking
-    {
-        return (new PackWish('a crate', new CrateScope, secrets: $this->secrets($workspace, $given)))->blanking($workspace);
     }
 
     /**
@@ -106,9 +95,13 @@ final readonly class PackWishReader
         foreach ($this->texts($given, 'accepted', Path::PATH_BYTES) as $end) {
             $ends[EndReader::read($end)] = true;
         }
+        $handles = $given['handles'] ?? null;
+        if ($handles !== null && ((! is_int($handles) && ! is_float($handles)) || $handles < 0 || $handles > 3600)) {
+            throw self::wrong('handles', 'must be seconds, at most 3600, or nothing');
+        }
         $layout = Layout::tryFrom($this->text($given, 'layout', 20) ?? Layout::AsIs->value) ?? throw self::wrong('layout', 'must be one of '.implode(', ', array_column(Layout::cases(), 'value')));
 
-        return new PackChoices($layout, array_map($this->leaveOut(...), $this->objects($given, 'leaveOut', self::RULES)), $this->isYes($given, 'leaveOutMadeAgain'), $files, $kinds, $ends);
+        return new PackChoices($layout, array_map($this->leaveOut(...), $this->objects($given, 'leaveOut', self::RULES)), $this->isYes($given, 'leaveOutMadeAgain'), $files, $kinds, $ends, $handles === null ? null : (float) $handles);
     }
 
     /** @param array<mixed> $rule */

@@ -6,6 +6,7 @@ namespace App\Crates;
 
 use App\Crates\Form\CrateTarget;
 use App\Crates\Gather\Gathering;
+use App\Crates\Gather\Trims;
 use App\Crates\Writing\CrateWriter;
 use App\Crates\Writing\Packed;
 use App\Models\User;
@@ -31,7 +32,9 @@ final readonly class Packing
     {
         $gathered = Gathering::of($workspace, $person, $wish->scope, $this->graphs, $this->contents);
 
-        return new PreparedCrate($wish, $gathered, CratePlanner::plan($gathered, $wish->choices));
+        $plan = CratePlanner::plan($gathered, $wish->choices);
+
+        return new PreparedCrate($wish, $gathered, $plan, Trims::of($workspace, $person, $plan, $wish->choices->handles, $this->contents));
     }
 
     /**
@@ -79,6 +82,6 @@ final readonly class Packing
         $names = array_map(static fn (CrateEntry $entry): int => max(array_map(strlen(...), explode('/', $entry->place))), $packed);
 
         // Beside the files there are their descriptions, and a part of the disk stays free for everything else.
-        return Places::at($folder)->troubles($prepared->plan->bytes() + count($packed) * self::DESCRIBED + (int) config('limits.room'), max([0, ...$names]));
+        return Places::at($folder)->troubles($prepared->bytes() + count($packed) * self::DESCRIBED + (int) config('limits.room'), max([0, ...$names]));
     }
 }

@@ -16,6 +16,7 @@ namespace App\Models;
  * @property string $hash of the content as packed
  * @property int $size as packed, in bytes
  * @property ?string $kept_hash the content before, where it is kept
+ * @property ?string $without_hash the same without what was taken out of it, where something was
  */
 final class CrateDocument extends Record
 {

@@ -56,8 +56,11 @@ return new class extends Migration {
             $table->unsignedBigInteger('size');
             // The content before where it is kept, so that what comes back can be merged with what is there then.
             $table->char('kept_hash', 64)->charset('ascii')->collation('ascii_bin')->nullable();
+            // The same without what was taken out of it, where something was.
+            $table->char('without_hash', 64)->charset('ascii')->collation('ascii_bin')->nullable();
             $table->index('document_id');
             $table->index('kept_hash');
+            $table->index('without_hash');
         });
         Schema::create('crate_recipes', function (Blueprint $table): void {
             $table->id();

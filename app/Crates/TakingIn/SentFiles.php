@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace App\Crates\TakingIn;
 
-use App\Crates\PackWishReader;
-use App\Crates\Writing\SecretBlanking;
 use App\Models\Crate;
 use App\Models\Workspace;
 use Hafenbuch\Core\Crate\Back\SentFile;
@@ -24,42 +22,46 @@ final readonly class SentFiles
      * @param  array<string, SentFile>  $files  by place in the crate that came
      * @param  ?Crate  $crate  the crate of this workspace that it was, where it is known
      * @param  array<string, string>  $kept  by place: the content before it was packed, in the store
+     * @param  array<string, string>  $without  by place: the same without what was taken out of it, where something was
      */
-    private function __construct(public array $files, public ?Crate $crate, public array $kept) {}
+    private function __construct(public array $files, public ?Crate $crate, public array $kept, public array $without) {}
 
     public static function none(): self
     {
-        return new self([], null, []);
+        return new self([], null, [], []);
     }
 
     public static function of(Workspace $workspace, OpenedCrate $opened): self
     {
         $identity = $opened->description?->identity;
         $crate = $identity !== null ? Crate::query()->where('workspace_id', $workspace->id)->where('identity', strtoupper($identity))->first() : self::likely($workspace, $opened);
-        [$files, $kept] = $crate === null ? [[], []] : self::ofCrate($crate);
+        [$files, $kept, $without] = $crate === null ? [[], [], []] : self::ofCrate($crate);
 
-        return new self([...self::byIdentity($workspace, $opened, $files), ...$files], $crate, $kept);
+        return new self([...self::byIdentity($workspace, $opened, $files), ...$files], $crate, $kept, $without);
     }
 
     /**
      * What a crate of this workspace holds, with where its documents are now.
      *
-     * @return array{array<string, SentFile>, array<string, string>}
+     * @return array{array<string, SentFile>, array<string, string>, array<string, string>}
      */
     private static function ofCrate(Crate $crate): array
     {
-        $files = $kept = [];
+        $files = $kept = $without = [];
         $rows = DB::table('crate_documents as c')->leftJoin('documents as d', static fn ($join) => $join->on('d.id', '=', 'c.document_id')->whereNull('d.dropped_at'))->leftJoin('drafts as w', 'w.document_id', '=', 'd.id')
             ->where('c.crate_id', $crate->id)->orderBy('c.id')
-            ->get(['c.place', 'c.path', 'c.hash', 'c.base_hash', 'c.kept_hash', 'd.id', 'd.path as path_now', 'd.saved_hash', 'd.is_gone', 'w.hash as draft_hash']);
+            ->get(['c.place', 'c.path', 'c.hash', 'c.base_hash', 'c.kept_hash', 'c.without_hash', 'd.id', 'd.path as path_now', 'd.saved_hash', 'd.is_gone', 'w.hash as draft_hash']);
         foreach ($rows as $row) {
             $files[$row->place] = new SentFile($row->place, $row->id, $row->path_now ?? $row->path, $row->hash, $row->base_hash, $row->path[0] === '/' ? $row->base_hash : self::here($row), $row->draft_hash !== null);
             if ($row->kept_hash !== null) {
                 $kept[$row->place] = $row->kept_hash;
             }
+            if ($row->without_hash !== null) {
+                $without[$row->place] = $row->without_hash;
+            }
         }
 
-        return [$files, $kept];
+        return [$files, $kept, $without];
     }
 
     /**
@@ -117,11 +119,5 @@ final readonly class SentFiles
     private static function here(\stdClass $row): ?string
     {
         return $row->id === null ? null : $row->draft_hash ?? ($row->is_gone ? null : $row->saved_hash);
-    }
-
-    /** What was taken out of the crate before it was packed. */
-    public function blanking(Workspace $workspace): ?SecretBlanking
-    {
-        return $this->crate === null ? null : app(PackWishReader::class)->blanking($workspace, $this->crate->wish);
     }
 }

@@ -52,12 +52,27 @@ final readonly class TakingIn
         $rows = [];
         $taken = [];
         foreach ($planned as $row) {
+            $beside = $this->besideWhereCut($workspace, $row);
+            $isPart = $beside !== $row;
+            $row = $beside;
             $path = $this->pathOf($row, $homes, $paths, $taken);
-            $homes->settle($row->came->place ?? $row->sent->place ?? '', $row->path[0] === '/' && ! $row->state->brings() ? $row->path : $path);
-            $rows[] = new ComingRow($row, $path, $row->state === ReturnState::ChangedByBoth ? 'Both have changed it.' : null);
+            $isPart || $homes->settle($row->came->place ?? $row->sent->place ?? '', $row->path[0] === '/' && ! $row->state->brings() ? $row->path : $path);
+            $rows[] = new ComingRow($row, $path, match (true) {
+                $isPart => 'It was cut or blanked when it was packed, so that theirs comes beside it.',
+                $row->state === ReturnState::ChangedByBoth => 'Both have changed it.',
+                default => null,
+            });
         }
 
         return new ComingCrate($opened, $wish, $sent, $homes, $rows);
+    }
+
+    /** Of a sound that was cut, or a picture of which something was blanked, what comes back is only a part: it takes the place of nothing. */
+    private function besideWhereCut(Workspace $workspace, ReturnRow $row): ReturnRow
+    {
+        $isPart = $row->sent !== null && $row->sent->hash !== $row->sent->baseHash && Formats::of($workspace)->forPath($row->sent->place) === null;
+
+        return $isPart && $row->state->brings() ? new ReturnRow($row->path, $row->state, $row->came, new SentFile($row->sent->place, null, $row->sent->path, $row->sent->hash, $row->sent->baseHash, $row->sent->hereHash)) : $row;
     }
 
     /** @param array<string, true> $taken */
@@ -155,15 +170,10 @@ final readonly class TakingIn
 
         $home = (new Homecoming(Formats::of($workspace), new Resolver($workspace->root), $coming->homes))->content($bytes, $came->place, $row->path, $before);
 
-        return $before === null ? $home : $this->withWhatWasBlanked($workspace, $coming, $row, $before, $home);
-    }
+        $without = $coming->sent->without[$came->place] ?? null;
 
-    /** What was taken out before it was packed is nothing that they have changed. */
-    private function withWhatWasBlanked(Workspace $workspace, ComingCrate $coming, ComingRow $row, string $before, string $home): string
-    {
-        $blanked = $coming->sent->blanking($workspace)?->blanked($row->row->sent->path ?? $row->path, $before) ?? $before;
-
-        return $blanked === $before ? $home : LineMerge::of($blanked, $before, $home) ?? $home;
+        // What was taken out before it was packed is nothing that they have changed.
+        return $before === null || $without === null || ! $this->contents->has($without) ? $home : LineMerge::of($this->contents->bytes($without), $before, $home) ?? $home;
     }
 
     private function refuseWithoutRoom(int $bytes): void

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Crates\Writing;
 
 use App\Crates\CrateChanged;
+use App\Crates\Gather\Trims;
 use App\Models\User;
 use App\Models\Workspace;
 use App\Workspace\Files\DiskContentStore;
@@ -16,6 +17,7 @@ use Hafenbuch\Core\Crate\Blanking;
 use Hafenbuch\Core\Crate\ContentOrigin;
 use Hafenbuch\Core\Crate\CrateEntry;
 use Hafenbuch\Core\Crate\CratePlan;
+use Hafenbuch\Core\Crate\Trim\Cut;
 use Hafenbuch\Core\Format\FormatRegistry;
 use Hafenbuch\Core\Format\Rewriter;
 use Hafenbuch\Core\Path\InvalidPath;
@@ -41,7 +43,7 @@ final readonly class ContentsOfCrate
 
     private PathMap $leads;
 
-    public function __construct(Workspace $workspace, User $person, CratePlan $plan, private DiskContentStore $contents, private ?Blanking $blanking)
+    public function __construct(Workspace $workspace, User $person, CratePlan $plan, private DiskContentStore $contents, private ?Blanking $blanking, private ?Trims $trims = null)
     {
         $this->formats = Formats::of($workspace);
         $this->rewriter = new Rewriter($this->formats, new Resolver($workspace->root));
@@ -51,22 +53,59 @@ final readonly class ContentsOfCrate
     }
 
     /**
-     * @return array{int, iterable<string>, ?string} bytes, the parts, and the content as it was before where it is read whole
+     * @return array{int, iterable<string>, ?string, ?string} bytes; the parts; the content as it was before where it is read whole; and that
+     *                                                        with all that was taken out of it, where something was
      *
      * @throws CrateChanged|UnableToRead|\Hafenbuch\Core\Reference\UnwritableValue
      */
     public function of(CrateEntry $entry): array
     {
         $file = $entry->file;
+        $cut = $this->trims->cuts[$file->end] ?? null;
+        if ($cut !== null) {
+            return [$cut->size(), $this->cut($entry, $cut), null, null];
+        }
         $isRead = $this->formats->forPath($file->path()) !== null && $this->formats->isReadable($file->path(), $file->size);
         if (! $isRead && ! ($this->blanking?->concerns($file->path(), $file->size) ?? false)) {
-            return [$file->size, $this->streamed($entry), null];
+            return [$file->size, $this->streamed($entry), null, null];
         }
         $before = $this->before($entry);
-        $after = $isRead ? $this->rewriter->rewrite($before, $file->path(), $entry->place, $this->leads, true) : $before;
+        $trimmed = $this->trims?->applied($file->end, $before) ?? $before;
+        $after = $isRead ? $this->rewriter->rewrite($trimmed, $file->path(), $entry->place, $this->leads, true) : $trimmed;
         $after = $this->blanking?->blanked($file->path(), $after) ?? $after;
+        $without = ! $isRead ? null : $this->blanking?->quietly($file->path(), $trimmed) ?? $trimmed;
 
-        return [strlen($after), [$after], $isRead ? $before : null];
+        return [strlen($after), [$after], $isRead ? $before : null, $without === $before ? null : $without];
+    }
+
+    /** @return \Generator<string> of a sound that is cut; all of it is read, so that it is the planned one */
+    private function cut(CrateEntry $entry, Cut $cut): \Generator
+    {
+        yield $cut->wav->head($cut->from, $cut->frames);
+        $from = $cut->wav->dataAt + $cut->from * $cut->wav->frameBytes;
+        $end = $from + $cut->frames * $cut->wav->frameBytes;
+        $at = 0;
+        foreach ($this->streamed($entry) as $part) {
+            $start = max(0, $from - $at);
+            $length = min(strlen($part), $end - $at) - $start;
+            if ($length > 0) {
+                yield substr($part, $start, $length);
+            }
+            $at += strlen($part);
+        }
+        yield $cut->wav->tail($cut->from, $cut->frames);
+    }
+
+    /** @return \Closure(int, int): string bytes of a content from an offset on */
+    public function reader(CrateEntry $entry): \Closure
+    {
+        $stream = $this->open($entry);
+
+        return static function (int $offset, int $length) use ($stream): string {
+            fseek($stream, $offset);
+
+            return $length > 0 ? (string) stream_get_contents($stream, $length) : '';
+        };
     }
 
     /**

@@ -36,7 +36,7 @@ final readonly class CrateWriter
         $plan = $prepared->plan;
         $identity = strtoupper((string) Str::ulid());
         $blanking = $prepared->wish->blanking($workspace);
-        $contents = new ContentsOfCrate($workspace, $person, $plan, $this->contents, $blanking);
+        $contents = new ContentsOfCrate($workspace, $person, $plan, $this->contents, $blanking, $prepared->trims);
         $reading = new PackedContents(Formats::of($workspace));
         $entries = $plan->packed();
         $versions = $prepared->wish->withVersions ? $this->versions->of($entries) : [];
@@ -46,16 +46,16 @@ final readonly class CrateWriter
         $this->tag($target, $sums, 'bagit.txt', BagInfo::DECLARATION);
         [$inside, $leadOut, $rows] = [self::places($plan->entries), [], []];
         $references = $done = 0;
-        $total = $plan->bytes();
+        $total = $prepared->bytes();
         foreach ($entries as $entry) {
-            [$size, $parts, $before] = $contents->of($entry);
+            [$size, $parts, $before, $without] = $contents->of($entry);
             $isRead = is_array($parts) && $before !== null;
             $found = $isRead ? $reading->references($entry->place, $parts[0]) : [];
             $target->add(BagCheck::PAYLOAD.$entry->place, $size, $sums->payload(BagCheck::PAYLOAD.$entry->place, $size, $this->told($parts, $progress, $done, $total)));
             $file = new PackedFile($entry, $size, $sums->hash(BagCheck::PAYLOAD.$entry->place), $found, $versions[$entry->file->id ?? ''] ?? []);
             $references += count($found);
             array_push($leadOut, ...self::leadingOut($entry, $found, $inside));
-            $rows[] = $this->row($file, $before);
+            $rows[] = $this->row($file, $before, $without);
             $description->add($file);
             $page->add($file);
         }
@@ -147,8 +147,8 @@ final readonly class CrateWriter
         return $leads;
     }
 
-    /** @return array{document_id: ?string, path: string, place: string, base_hash: string, hash: string, size: int, kept_hash: ?string} */
-    private function row(PackedFile $packed, ?string $before): array
+    /** @return array{document_id: ?string, path: string, place: string, base_hash: string, hash: string, size: int, kept_hash: ?string, without_hash: ?string} */
+    private function row(PackedFile $packed, ?string $before, ?string $without): array
     {
         $file = $packed->entry->file;
 
@@ -156,6 +156,7 @@ final readonly class CrateWriter
             'document_id' => $file->id, 'path' => $file->path(), 'place' => $packed->entry->place, 'base_hash' => $file->hash, 'hash' => $packed->hash, 'size' => $packed->size,
             // What comes back is merged with what is there then, for which the content of now is wanted.
             'kept_hash' => $before === null || $file->id === null ? null : $this->contents->putBytes($before),
+            'without_hash' => $before === null || $without === null || $file->id === null ? null : $this->contents->putBytes($without),
         ];
     }
 

@@ -19,7 +19,7 @@ final readonly class Packed
      * @param  list<array{path: string, hash: string, bytes: int, recipe: ?string}>  $leftOut
      * @param  list<array{path: string, to: string, why: string}>  $renamed
      * @param  list<array<string, mixed>>  $blanked
-     * @param  list<array{document_id: ?string, path: string, place: string, base_hash: string, hash: string, size: int, kept_hash: ?string}>  $rows  of crate_documents
+     * @param  list<array{document_id: ?string, path: string, place: string, base_hash: string, hash: string, size: int, kept_hash: ?string, without_hash: ?string}>  $rows  of crate_documents
      * @param  list<array{value: string, files: list<string>}>  $still  what was taken out and still stands in other packed files
      */
     public function __construct(

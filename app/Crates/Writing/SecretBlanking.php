@@ -58,6 +58,11 @@ final class SecretBlanking implements Blanking
         return $replacements === [] ? $bytes : $this->formats->spliced($path, $bytes, $replacements);
     }
 
+    public function quietly(string $path, string $bytes): string
+    {
+        return (new self($this->formats, $this->finder, $this->choices))->blanked($path, $bytes);
+    }
+
     private function notes(string $path, SecretRule $rule, string $name, string $value): ?string
     {
         $with = $this->choices->instead($rule, $value);

@@ -48,6 +48,7 @@ use Symfony\Component\HttpFoundation\Response;
     new OA\Property(property: 'acceptedKinds', type: 'array', items: new OA\Items(type: 'string', enum: ['missing', 'outside', 'web', 'device'])), new OA\Property(property: 'accepted', type: 'array', items: new OA\Items(type: 'string'), description: 'ends of references that may lead out'),
     new OA\Property(property: 'blank', type: 'array', items: new OA\Items(type: 'string'), description: 'rules whose finds are blanked'),
     new OA\Property(property: 'secrets', type: 'array', items: new OA\Items(type: 'object', properties: [new OA\Property(property: 'rule', type: 'string'), new OA\Property(property: 'value', type: 'string'), new OA\Property(property: 'with', type: 'string', nullable: true, description: 'null: it stays')], required: ['rule', 'value', 'with'])),
+    new OA\Property(property: 'handles', type: 'number', nullable: true, description: 'seconds before and behind what timelines use of sounds, which are cut to that; null: they go in whole'),
     new OA\Property(property: 'withVersions', type: 'boolean'), new OA\Property(property: 'deflate', type: 'boolean'), new OA\Property(property: 'lent', type: 'boolean', description: 'whether it is to be worked on'),
     new OA\Property(property: 'fingerprint', type: 'string', description: 'of the plan that was read'),
 ])]

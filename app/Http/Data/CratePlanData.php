@@ -41,8 +41,8 @@ final readonly class CratePlanData
         $plan = $prepared->plan;
 
         return new self(
-            $plan->fingerprint, array_map(static fn (CrateEntry $entry): CrateEntryData => CrateEntryData::of($entry, $prepared->gathered), $plan->entries), self::leads($prepared),
-            count($plan->packed()), $plan->bytes(), $plan->references, array_map(static fn (string $end): string => $prepared->gathered->files[$end]->path(), $plan->partlyRead),
+            $plan->fingerprint, array_map(static fn (CrateEntry $entry): CrateEntryData => CrateEntryData::of($entry, $prepared->gathered, $prepared->trims), $plan->entries), self::leads($prepared),
+            count($plan->packed()), $prepared->bytes(), $plan->references, array_map(static fn (string $end): string => $prepared->gathered->files[$end]->path(), $plan->partlyRead),
             array_map(PlaceTroubleData::of(...), Packing::troubles($prepared, app(CrateFolder::class)->path())),
         );
     }

@@ -114,7 +114,7 @@ final readonly class Inventory
 
     private function isReferredTo(string $hash, bool $withDrafts = true): bool
     {
-        $columns = ['versions' => ['hash'], 'recovery_point_items' => ['hash'], 'session_items' => ['draft_hash', 'base_hash', 'steps_hash'], 'session_contents' => ['hash'], 'crate_documents' => ['kept_hash'], 'operation_lines' => ['before_hash', 'after_hash', 'draft_before', 'draft_after'], ...$withDrafts ? ['drafts' => ['hash', 'base_hash']] : []];
+        $columns = ['versions' => ['hash'], 'recovery_point_items' => ['hash'], 'session_items' => ['draft_hash', 'base_hash', 'steps_hash'], 'session_contents' => ['hash'], 'crate_documents' => ['kept_hash', 'without_hash'], 'operation_lines' => ['before_hash', 'after_hash', 'draft_before', 'draft_after'], ...$withDrafts ? ['drafts' => ['hash', 'base_hash']] : []];
         foreach ($columns as $table => $names) {
             foreach ($names as $name) {
                 if (DB::table($table)->where($name, $hash)->exists()) {

@@ -37,6 +37,7 @@ final class Roots
         yield from $this->of($items()->whereNotNull('steps_hash'), 'session_items.id', 'steps_hash', "concat('the steps of ', path, ' in the session ', name)");
         yield from $this->of(DB::table('session_contents')->join('session_stages', 'session_stages.id', '=', 'session_stage_id')->join('kept_sessions', 'kept_sessions.id', '=', 'kept_session_id'), "concat(session_stage_id, ' ', hash)", 'hash', "concat('a step in the session ', name)");
         yield from $this->of(DB::table('crate_documents')->join('crates', 'crates.id', '=', 'crate_id')->whereNotNull('kept_hash'), 'crate_documents.id', 'kept_hash', "concat(path, ' as it was before it went into the crate ', name)");
+        yield from $this->of(DB::table('crate_documents')->join('crates', 'crates.id', '=', 'crate_id')->whereNotNull('without_hash'), "concat(crate_documents.id, ' without')", 'without_hash', "concat(path, ' without what the crate ', name, ' was not to give away')");
         yield from $this->of(DB::table('documents')->whereNotNull('saved_hash'), 'documents.id', 'saved_hash', "concat('the file ', path)", false);
         yield from $this->operations();
     }

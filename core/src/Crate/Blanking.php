@@ -13,6 +13,9 @@ interface Blanking
      */
     public function blanked(string $path, string $bytes): string;
 
+    /** The same, without a note of what it was. */
+    public function quietly(string $path, string $bytes): string;
+
     /** Whether something is looked for in such a file. */
     public function concerns(string $path, int $bytes): bool;
 }

@@ -139,7 +139,7 @@ final class CratePlanner
                 $leads[$link] = $leads[$end];
             }
         }
-        $fingerprint = hash('sha256', json_encode([$facts, array_map(static fn (LeadOut $lead): array => [$lead->from, $lead->raw, $lead->isAccepted], $this->leadOut)], JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE));
+        $fingerprint = hash('sha256', json_encode([$facts, $this->choices->handles, array_map(static fn (LeadOut $lead): array => [$lead->from, $lead->raw, $lead->isAccepted], $this->leadOut)], JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE));
 
         return new CratePlan($entries, $this->leadOut, $this->references, $leads, array_diff_key($placement->places, $kinds), $partly, $fingerprint);
     }

@@ -13,6 +13,7 @@ final readonly class PackChoices
      * @param  array<string, bool>  $files  by end: whether one file goes in, whatever the rules say
      * @param  array<string, true>  $acceptedKinds  by LeadKind: what leads out so may
      * @param  array<string, true>  $acceptedEnds
+     * @param  ?float  $handles  seconds that go in before and behind what timelines use of a sound; null: sounds go in whole
      */
     public function __construct(
         public Layout $layout = Layout::AsIs,
@@ -21,6 +22,7 @@ final readonly class PackChoices
         public array $files = [],
         public array $acceptedKinds = [],
         public array $acceptedEnds = [],
+        public ?float $handles = null,
     ) {}
 
     /** @return ?string why a file stays out; null: it goes in */

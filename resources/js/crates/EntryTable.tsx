@@ -79,9 +79,13 @@ export function EntryTable({ workspace, entries, wish, onChange }: Props) {
                             {FROM[entry.from]}
                             <small>{entry.kind}</small>
                         </span>
-                        <Figure>{size(entry.size)}</Figure>
+                        <Figure>
+                            {size(entry.size)}
+                            {entry.cutTo !== null && <small>cut to {entry.cutTo} s</small>}
+                        </Figure>
                         <small>
                             {why(entry)}
+                            {entry.whole !== null && ` · whole, since ${entry.whole}`}
                             {entry.id && entry.format === 'file' && (
                                 <>
                                     {' · '}

@@ -53,6 +53,17 @@ export function LeaveOutSheet({ wish, onChange, onClose }: { wish: Wish; onChang
             <Check isSelected={wish.leaveOutMadeAgain ?? false} onChange={(on) => onChange({ ...wish, leaveOutMadeAgain: on })}>
                 everything that can be made again, as its document says
             </Check>
+            <Check isSelected={wish.handles != null} onChange={(on) => onChange({ ...wish, handles: on ? 1 : null })}>
+                what timelines do not use of a sound (WAV, PCM), without loss
+            </Check>
+            {wish.handles != null && (
+                <Field
+                    label="Seconds that stay before and behind what is used"
+                    value={String(wish.handles)}
+                    onChange={(value) => onChange({ ...wish, handles: Math.min(3600, Math.max(0, Number(value) || 0)) })}
+                    type="number"
+                />
+            )}
             {rules.length > 0 && (
                 <List aria-label="Rules">
                     {rules.map((rule, number) => (

@@ -34,7 +34,7 @@ export function PackBar({ workspace, wish, onChange }: { workspace: string; wish
             documents: value === 'open' || value === 'all' ? [] : [value],
             files: [],
         });
-    const rules = wish.leaveOut?.length ?? 0;
+    const rules = (wish.leaveOut?.length ?? 0) + (wish.leaveOutMadeAgain ? 1 : 0) + (wish.handles != null ? 1 : 0);
     return (
         <Bar role="toolbar" aria-label="What is packed">
             <label>
@@ -102,9 +102,7 @@ export function PackBar({ workspace, wish, onChange }: { workspace: string; wish
                 </label>
             )}
             <TextButton onPress={() => setChoosing(true)}>
-                {rules > 0 || wish.leaveOutMadeAgain
-                    ? `left out: ${rules + (wish.leaveOutMadeAgain ? 1 : 0)} ${rules + (wish.leaveOutMadeAgain ? 1 : 0) === 1 ? 'rule' : 'rules'}`
-                    : 'leave out …'}
+                {rules > 0 ? `left out: ${rules} ${rules === 1 ? 'rule' : 'rules'}` : 'leave out …'}
             </TextButton>
             {isChoosing && <LeaveOutSheet wish={wish} onChange={onChange} onClose={() => setChoosing(false)} />}
         </Bar>

@@ -18,6 +18,8 @@ const entry = (place: string, kind: CrateEntry['kind'], size: number, whyOut: st
     companionOf: null,
     renamed: null,
     recipe: null,
+    cutTo: null,
+    whole: null,
 });
 const lead = (end: string | null, isAccepted: boolean, references: number): CrateLead => ({
     kind: 'missing',
