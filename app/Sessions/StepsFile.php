@@ -37,16 +37,17 @@ final readonly class StepsFile
      *
      * @param  resource  $to
      * @param  array<string, string>  $files  by hash: where a content is already
+     * @param  string  $folder  of all other contents
      * @return list<string> the hashes of the whole contents that they name; all are in the store
      */
-    public function pack(SessionItem $item, $to, array $files): array
+    public function pack(SessionItem $item, $to, array $files, string $folder = 'contents'): array
     {
         if ($item->steps_hash !== null) {
             $whole = [];
             foreach ($this->lines($item->steps_hash) as $line) {
                 if (! isset($line['change'])) {
                     $whole[$line['sha256']] = true;
-                    $line['file'] = $files[$line['sha256']] ?? "contents/{$line['sha256']}";
+                    $line['file'] = $files[$line['sha256']] ?? "{$folder}/{$line['sha256']}";
                 }
                 fwrite($to, json_encode($line, self::JSON)."\n");
             }
@@ -65,7 +66,7 @@ final readonly class StepsFile
                     $this->contents->putBytes($this->steps->bytes($step));
                 }
                 $whole[$step->hash] = true;
-                $line['file'] = $files[$step->hash] ?? "contents/{$step->hash}";
+                $line['file'] = $files[$step->hash] ?? "{$folder}/{$step->hash}";
             } else {
                 $inserted = (string) $step->inserted;
                 $line['change'] = ['at' => $step->at_byte, 'removed' => $step->removed, ...(mb_check_encoding($inserted, 'UTF-8') ? ['inserted' => $inserted] : ['insertedBase64' => base64_encode($inserted)])];

@@ -221,6 +221,20 @@ it('packs what is saved, what was, and the versions that led there', function ()
     expect($two['versions'])->toHaveCount(2)->and(hash_file('sha256', "{$folder}/versions/{$two['versions'][0]['sha256']}"))->toBe($two['versions'][0]['sha256']);
 });
 
+it('packs the steps that led to drafts', function () {
+    $this->harbour->draft('book/two.md', "# Two, first\n");
+    $this->harbour->draft('book/two.md', "# Two, second\n");
+    $this->actingAs($this->harbour->owner);
+    $wish = ['name' => 'With steps', 'paths' => ['book/two.md'], 'withVersions' => true];
+    $plan = $this->postJson("/api/workspaces/{$this->harbour->workspace->slug}/crates/plan", $wish)->assertOk()->json();
+    $this->postJson("/api/workspaces/{$this->harbour->workspace->slug}/crates", [...$wish, 'fingerprint' => $plan['fingerprint']])->assertCreated();
+    $folder = ($this->unzip)(storage_path('app/crates/'.App\Models\Crate::query()->latest('id')->value('file')));
+    unpackedBag($folder);
+    $steps = json_decode((string) file_get_contents("{$folder}/crate.json"), true)['documents'][0]['steps'];
+    $lines = array_map(fn (string $line): array => json_decode($line, true), array_filter(explode("\n", (string) file_get_contents("{$folder}/{$steps}"))));
+    expect(count($lines))->toBeGreaterThan(1)->and(end($lines)['sha256'])->toBe(hash('sha256', "# Two, second\n"))->and(file_exists("{$folder}/{$lines[0]['file']}"))->toBeTrue();
+});
+
 it('blanks what could give something away in what is packed and nowhere else, and finds what still stands', function () {
     $this->harbour->put('book/two.md', "---\nauthor: Mara Quist\nemail: mara@greetholm.example\n---\n# Two\n\nBy Mara Quist. ![d](../pictures/drum.png)\n");
     $this->harbour->scan();

@@ -24,7 +24,7 @@ use Illuminate\Support\Str;
 /** Writes a crate as planned, and proves from its own bytes that it is complete before anyone gets it. */
 final readonly class CrateWriter
 {
-    public function __construct(private DiskContentStore $contents, private VersionsOfCrate $versions) {}
+    public function __construct(private DiskContentStore $contents, private VersionsOfCrate $versions, private StepsOfCrate $steps) {}
 
     /**
      * @param  ?\Closure(int, int): void  $progress  told how many bytes of how many are packed; what it throws ends the packing
@@ -40,6 +40,7 @@ final readonly class CrateWriter
         $reading = new PackedContents(Formats::of($workspace));
         $entries = $plan->packed();
         $versions = $prepared->wish->withVersions ? $this->versions->of($entries) : [];
+        $steps = $prepared->wish->withVersions ? $this->steps->of($entries) : [];
         $description = new Description($workspace, $prepared, $identity, Lineage::of($entries), $blanking?->hidesPeople() ? null : $person->name);
         $sums = new Sums;
         $page = new IndexPage($prepared, $identity, $blanking?->hidesPeople() ? null : $person->name);
@@ -52,14 +53,18 @@ final readonly class CrateWriter
             $isRead = is_array($parts) && $before !== null;
             $found = $isRead ? $reading->references($entry->place, $parts[0]) : [];
             $target->add(BagCheck::PAYLOAD.$entry->place, $size, $sums->payload(BagCheck::PAYLOAD.$entry->place, $size, $this->told($parts, $progress, $done, $total)));
-            $file = new PackedFile($entry, $size, $sums->hash(BagCheck::PAYLOAD.$entry->place), $found, $versions[$entry->file->id ?? ''] ?? []);
+            $file = new PackedFile($entry, $size, $sums->hash(BagCheck::PAYLOAD.$entry->place), $found, $versions[$entry->file->id ?? ''] ?? [], $steps[$entry->file->id ?? ''] ?? null);
             $references += count($found);
             array_push($leadOut, ...self::leadingOut($entry, $found, $inside));
             $rows[] = $this->row($file, $before, $without);
             $description->add($file);
             $page->add($file);
         }
-        foreach ($this->versions->contents($versions) as $path => [$size, $parts]) {
+        $past = VersionsOfCrate::sizes($versions);
+        foreach ($this->steps->files($steps, $past) as $path => [$size, $parts]) {
+            $target->add($path, $size, $sums->tag($path, $parts));
+        }
+        foreach ($this->versions->contents($past) as $path => [$size, $parts]) {
             $target->add($path, $size, $sums->tag($path, $parts));
         }
         $blanked = $blanking?->report() ?? [];

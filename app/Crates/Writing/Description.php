@@ -42,7 +42,7 @@ final class Description
             'title' => $file->title, 'format' => $file->format, 'kind' => $file->kind->value, 'from' => $file->from->value,
             'bytes' => $packed->size, 'sha256' => $packed->hash, 'wasSha256' => $file->hash,
             'references' => array_map(static fn (PackedReference $reference): array => ['raw' => $reference->raw, 'kind' => $reference->kind, 'to' => $reference->to === null ? null : BagCheck::PAYLOAD.$reference->to, 'leadsOut' => $reference->leadsOut?->value], $packed->references),
-            'versions' => $packed->versions,
+            'versions' => $packed->versions, 'steps' => $packed->steps,
         ], self::JSON));
     }
 

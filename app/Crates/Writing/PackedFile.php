@@ -15,6 +15,7 @@ final readonly class PackedFile
      * @param  string  $hash  SHA-256, as packed
      * @param  list<PackedReference>  $references
      * @param  list<array{number: int, at: string, note: ?string, label: ?string, sha256: string, bytes: int}>  $versions
+     * @param  ?string  $steps  path in the crate of those that led to a draft
      */
-    public function __construct(public CrateEntry $entry, public int $size, public string $hash, public array $references, public array $versions = []) {}
+    public function __construct(public CrateEntry $entry, public int $size, public string $hash, public array $references, public array $versions = [], public ?string $steps = null) {}
 }

@@ -13,13 +13,13 @@ final readonly class VersionsOfCrate
 {
     private const CHUNK = 1000;
 
-    private const FOLDER = 'versions/';
+    public const FOLDER = 'versions';
 
     public function __construct(private DiskContentStore $contents) {}
 
     public static function path(string $hash): string
     {
-        return self::FOLDER.$hash;
+        return self::FOLDER.'/'.$hash;
     }
 
     /**
@@ -42,11 +42,19 @@ final readonly class VersionsOfCrate
 
     /**
      * @param  array<string, list<array{sha256: string, bytes: int}>>  $versions
+     * @return array<string, int> bytes by hash, each content once
+     */
+    public static function sizes(array $versions): array
+    {
+        return array_column(array_merge([], ...array_values($versions)), 'bytes', 'sha256');
+    }
+
+    /**
+     * @param  array<string, int>  $sizes  bytes by hash
      * @return iterable<string, array{int, iterable<string>}> size and parts by path in the crate
      */
-    public function contents(array $versions): iterable
+    public function contents(array $sizes): iterable
     {
-        $sizes = array_column(array_merge([], ...array_values($versions)), 'bytes', 'sha256');
         foreach ($sizes as $hash => $size) {
             yield self::path((string) $hash) => [$size, $this->parts((string) $hash)];
         }

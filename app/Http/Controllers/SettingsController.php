@@ -46,6 +46,7 @@ final class SettingsController
         new OA\Property(property: 'numbering', type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'string')),
         new OA\Property(property: 'namingRules', type: 'object', additionalProperties: new OA\AdditionalProperties(ref: '#/components/schemas/NamingRule')),
         new OA\Property(property: 'retention', ref: '#/components/schemas/RetentionPolicy'),
+        new OA\Property(property: 'secretNames', type: 'array', items: new OA\Items(type: 'string'), description: 'names of fields whose values crates should not give away, beside the usual ones'),
         new OA\Property(property: 'frontMatter', type: 'array', items: new OA\Items(type: 'string'), description: 'keys whose values are paths'),
         new OA\Property(property: 'charset', type: 'string', nullable: true, description: 'as the WHATWG Encoding Standard calls it'),
         new OA\Property(property: 'incoming', ref: '#/components/schemas/Incoming'), new OA\Property(property: 'companions', type: 'array', items: new OA\Items(type: 'string')),
@@ -57,7 +58,7 @@ final class SettingsController
         $given = $request->validate([
             'ignore' => ['sometimes', ListOf::texts(200, 200)], 'follow' => Rule::in(Settings::FOLLOW), 'templates' => 'nullable|string|max:4000',
             'numbering' => ['sometimes', ListOf::textsByName(50, 120)], 'namingRules' => 'array|max:200', ...NamingRuleReader::rules('namingRules.*'),
-            ...RetentionReader::rules('retention'), ...IncomingReader::validation('incoming'), 'companions' => ['sometimes', ListOf::texts(100, 200)], 'frontMatter' => ['sometimes', ListOf::texts(100, 80)], 'charset' => ['nullable', Rule::in(array_keys(Labels::KNOWN))], 'undoDays' => 'integer|min:1|max:3650', 'steps' => 'integer|min:10|max:100000',
+            ...RetentionReader::rules('retention'), ...IncomingReader::validation('incoming'), 'companions' => ['sometimes', ListOf::texts(100, 200)], 'frontMatter' => ['sometimes', ListOf::texts(100, 80)], 'secretNames' => ['sometimes', ListOf::texts(100, 80)], 'charset' => ['nullable', Rule::in(array_keys(Labels::KNOWN))], 'undoDays' => 'integer|min:1|max:3650', 'steps' => 'integer|min:10|max:100000',
         ]);
         if (isset($given['templates'])) {
             $given['templates'] = Path::of(trim($given['templates'], '/ '))->value;

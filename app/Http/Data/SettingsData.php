@@ -19,6 +19,7 @@ final readonly class SettingsData
      * @param  array<string, array<string, mixed>>|\stdClass  $namingRules
      * @param  array<string, mixed>  $retention
      * @param  list<string>  $frontMatter
+     * @param  list<string>  $secretNames
      * @param  list<string>  $companions
      * @param  list<string>  $starts
      * @param  list<string>  $stays
@@ -34,6 +35,7 @@ final readonly class SettingsData
         #[OA\Property(description: 'steps of a document that stay after a save')] public int $steps,
         #[OA\Property(description: 'in which contents are read that say none and are no UTF-8; null: it is guessed')] public ?string $charset,
         #[OA\Property(items: new OA\Items(type: 'string'), description: 'keys of front matter whose values are paths')] public array $frontMatter,
+        #[OA\Property(items: new OA\Items(type: 'string'), description: 'names of fields whose values crates should not give away, beside the usual ones')] public array $secretNames,
         #[OA\Property(ref: '#/components/schemas/Incoming')] public IncomingData $incoming,
         #[OA\Property(items: new OA\Items(type: 'string'), description: 'how files are called that belong to a document, with {stem} or {name}; a folder ends with a slash')] public array $companions,
         #[OA\Property(items: new OA\Items(type: 'string'), description: 'the documents from which it is counted what is used')] public array $starts,
@@ -44,6 +46,6 @@ final readonly class SettingsData
     public static function of(Settings $settings): self
     {
         return new self($settings->ignore(), $settings->follow(), $settings->templates(), (object) $settings->numbering(), (object) $settings->namingRules(),
-            RetentionReader::write($settings->retention()), $settings->undoDays(), $settings->steps(), $settings->charset(), $settings->frontMatter(), IncomingData::of($settings->incoming()), array_map(static fn (CompanionRule $rule): string => $rule->pattern.($rule->isFolder ? '/' : ''), $settings->companions()), $settings->starts(), $settings->stays(), $settings->revision());
+            RetentionReader::write($settings->retention()), $settings->undoDays(), $settings->steps(), $settings->charset(), $settings->frontMatter(), $settings->secretNames(), IncomingData::of($settings->incoming()), array_map(static fn (CompanionRule $rule): string => $rule->pattern.($rule->isFolder ? '/' : ''), $settings->companions()), $settings->starts(), $settings->stays(), $settings->revision());
     }
 }

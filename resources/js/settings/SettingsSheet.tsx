@@ -29,6 +29,7 @@ function Form({ workspace, settings, onClose }: { workspace: string; settings: S
     const [templates, setTemplates] = useState(settings.templates ?? '');
     const [charset, setCharset] = useState(settings.charset ?? '');
     const [frontMatter, setFrontMatter] = useState(settings.frontMatter.join(', '));
+    const [secretNames, setSecretNames] = useState(settings.secretNames.join(', '));
     const [numbering, setNumbering] = useState(
         Object.entries(settings.numbering)
             .map(([format, scheme]) => `${format}: ${scheme}`)
@@ -60,6 +61,10 @@ function Form({ workspace, settings, onClose }: { workspace: string; settings: S
                 frontMatter: frontMatter
                     .split(/[\s,]+/)
                     .map((key) => key.trim())
+                    .filter(Boolean),
+                secretNames: secretNames
+                    .split(',')
+                    .map((name) => name.trim())
                     .filter(Boolean),
                 charset: charset.trim().toLowerCase() || null,
                 numbering: Object.fromEntries(schemes),
@@ -104,6 +109,13 @@ function Form({ workspace, settings, onClose }: { workspace: string; settings: S
                 onChange={setFrontMatter}
                 mono
                 hint="What they name counts as a reference of a Markdown document."
+            />
+            <Field
+                label="Fields and keys that a crate should not give away"
+                value={secretNames}
+                onChange={setSecretNames}
+                placeholder="inventory number, insured value"
+                hint="Beside the usual ones: tokens, passwords, people, e-mail addresses, positions. With commas between them."
             />
             <Field
                 label="Numbering, one kind a line"
