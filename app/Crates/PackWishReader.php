@@ -9,12 +9,14 @@ use App\Models\Operation;
 use App\Models\SessionItem;
 use App\Models\User;
 use App\Models\Workspace;
+use App\Past\AsOf\AsOfDesk;
 use App\Quay\Quay;
 use App\Relink\EndReader;
 use App\Sessions\SessionList;
 use App\Sessions\StageReader;
 use App\Support\Refused;
 use App\Workspace\Settings;
+use Carbon\Exceptions\InvalidFormatException;
 use Hafenbuch\Core\Crate\Layout;
 use Hafenbuch\Core\Crate\LeadKind;
 use Hafenbuch\Core\Crate\LeaveOut;
@@ -23,6 +25,7 @@ use Hafenbuch\Core\Crate\Secrets\SecretChoices;
 use Hafenbuch\Core\Crate\Secrets\SecretRule;
 use Hafenbuch\Core\Path\Path;
 use Hafenbuch\Core\TakeIn\MediaKind;
+use Illuminate\Support\Carbon;
 
 /** Reads what a person wants of a crate, as a page sends it and as it is kept with crates and under names. */
 final readonly class PackWishReader
@@ -42,7 +45,8 @@ final readonly class PackWishReader
     public function read(Workspace $workspace, User $person, array $given, ?string $name = null): PackWish
     {
         $moment = Moment::tryFrom($this->text($given, 'moment', 20) ?? Moment::Working->value) ?? throw self::wrong('moment', 'must be one of '.implode(', ', array_column(Moment::cases(), 'value')));
-        $entry = $given['entry'] ?? 0;
+        $at = $this->text($given, 'at', 40);
+        $entry = $moment === Moment::Past && $at !== null ? $this->entryAt($workspace, $at) : $given['entry'] ?? 0;
         if ($moment === Moment::Past && (! is_int($entry) || $entry < 0 || $entry > (int) Operation::query()->where('workspace_id', $workspace->id)->max('number'))) {
             throw self::wrong('entry', 'must be the number of an entry of the logbook');
         }
@@ -51,12 +55,21 @@ final readonly class PackWishReader
             $this->isYes($given, 'withUnused'), $this->isYes($given, 'withCompanions', true), $this->texts($given, 'outside', Path::PATH_BYTES), $this->isYes($given, 'withAllOutside'), $this->documents($workspace, $person, $given),
         );
         // Only what is understood is kept.
-        $kept = array_intersect_key($given, array_flip(['documents', 'paths', 'folders', 'open', 'session', 'moment', 'entry', 'withUnused', 'withCompanions', 'outside', 'withAllOutside', 'layout', 'leaveOut', 'leaveOutMadeAgain', 'files', 'acceptedKinds', 'accepted', 'blank', 'secrets', 'withVersions', 'deflate', 'handles', 'lent', 'for', 'note']));
+        $kept = array_intersect_key($given, array_flip(['documents', 'paths', 'folders', 'open', 'session', 'moment', 'entry', 'at', 'withUnused', 'withCompanions', 'outside', 'withAllOutside', 'layout', 'leaveOut', 'leaveOutMadeAgain', 'files', 'acceptedKinds', 'accepted', 'blank', 'secrets', 'withVersions', 'deflate', 'handles', 'lent', 'for', 'note']));
 
         return new PackWish(
             CrateName::of($name ?? $this->text($given, 'name', CrateName::LENGTH) ?? ''), $scope, $this->choices($given), $this->text($given, 'for', 200), $this->text($given, 'note', self::TEXT),
             $this->isYes($given, 'lent'), $this->isYes($given, 'withVersions'), $this->isYes($given, 'deflate'), $this->secrets($workspace, $given), $kept,
         );
+    }
+
+    private function entryAt(Workspace $workspace, string $at): int
+    {
+        try {
+            return AsOfDesk::entryAt($workspace, Carbon::parse($at)->utc());
+        } catch (InvalidFormatException) {
+            throw self::wrong('at', 'must be a moment, as 2026-05-01T12:00:00Z');
+        }
     }
 
     /**

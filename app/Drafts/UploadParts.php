@@ -60,9 +60,10 @@ final readonly class UploadParts
      * Takes the part that begins where the last one ended.
      *
      * @param  resource  $part
+     * @param  ?string  $sha256  of the part, as 32 bytes; one that came otherwise is wanted again
      * @return array{offset: int, size: int, taken: bool} taken false: another part is wanted, that from `offset` on
      */
-    public function append(Workspace $workspace, User $person, string $id, int $offset, $part): array
+    public function append(Workspace $workspace, User $person, string $id, int $offset, $part, ?string $sha256 = null): array
     {
         $path = $this->file($workspace, $person, $id);
         $size = (int) $this->files->extension($path);
@@ -81,10 +82,26 @@ final readonly class UploadParts
                 throw Refused::because($copied !== false && $here + $copied > $size ? "More came than the {$size} bytes that were announced. Begin the upload anew." : 'This part could not be written; is the server’s disk full? Send it again later.');
             }
 
+            if ($sha256 !== null && ! hash_equals($sha256, self::hashFrom($file, $here))) {
+                ftruncate($file, $here);
+
+                return ['offset' => $here, 'size' => $size, 'taken' => false];
+            }
+
             return ['offset' => $here + $copied, 'size' => $size, 'taken' => true];
         } finally {
             fclose($file);
         }
+    }
+
+    /** @param resource $file */
+    private static function hashFrom($file, int $offset): string
+    {
+        fseek($file, $offset);
+        $running = hash_init('sha256');
+        hash_update_stream($running, $file);
+
+        return hash_final($running, true);
     }
 
     /**

@@ -32,5 +32,6 @@ final readonly class DocumentRow
         #[OA\Property(format: 'date-time', description: 'when the draft was last kept')] public ?string $draftAt,
         #[OA\Property(description: 'who last wrote the draft')] public ?string $draftBy,
         #[OA\Property(items: new OA\Items(type: 'string'))] public array $refersTo,
+        #[OA\Property(description: 'to whom it is lent in a crate, and since when')] public ?string $lent = null,
     ) {}
 }

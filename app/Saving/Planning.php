@@ -12,6 +12,7 @@ use App\Support\Refused;
 use App\Workspace\Files\DiskContentStore;
 use App\Workspace\Files\WorkspaceFiles;
 use App\Workspace\Index\SnapshotReader;
+use App\Workspace\Lent;
 use App\Workspace\Reading\Formats;
 use App\Workspace\Sources;
 use Hafenbuch\Core\Document\Beside;
@@ -63,7 +64,7 @@ final readonly class Planning
         foreach ($choices as $choice) {
             array_push($ids, ...$choice->decision->followers);
         }
-        $snapshot = $this->snapshots->around($workspace, array_values(array_unique($ids)), $person, array_values(array_unique($paths)), array_map(strval(...), array_keys($relinking->leads)), $relinking->targets(), new Beside($companions, NewOutside::in($workspace, $choices), Lent::among($workspace, $choices)));
+        $snapshot = $this->snapshots->around($workspace, array_values(array_unique($ids)), $person, array_values(array_unique($paths)), array_map(strval(...), array_keys($relinking->leads)), $relinking->targets(), new Beside($companions, NewOutside::in($workspace, $choices), Lent::among($workspace, array_map(strval(...), array_keys($choices)))));
         $asksForQuay = array_filter($choices, static fn (Choice $choice): bool => $choice->follow === Follow::Quay) !== [];
         $decided = Decider::decide($snapshot, $choices, $asksForQuay ? (new Quay($workspace, $person))->all() : []);
 

@@ -168,6 +168,18 @@ it('marks what is lent until it has come back', function () {
     $this->getJson("/api/workspaces/{$this->harbour->workspace->slug}/crates/{$crate['number']}/file")->assertStatus(422);
 });
 
+it('packs what a link leads to, as a file', function () {
+    symlink('two.md', "{$this->harbour->root}/book/now.md");
+    $this->harbour->put('book/one.md', "# One\n\n[now](now.md) [two](two.md)\n");
+    $this->harbour->scan();
+    $made = packed($this->harbour, 'book/one.md', '--to', "{$this->out}/linked", '--folder', '--for', 'Ida', '--lent');
+    $payload = unpackedBag("{$this->out}/linked");
+    expect(array_keys($payload))->toEqualCanonicalizing(['one.md', 'two.md'])->and($payload['one.md'])->toContain('[now](two.md) [two](two.md)')->and($made['leadOut'])->toHaveCount(1);
+    expect($this->harbour->command('crate:list', ['--json'])['json'][0])->toMatchArray(['for' => 'Ida', 'lent' => true]);
+    $rows = $this->actingAs($this->harbour->owner)->postJson("/api/workspaces/{$this->harbour->workspace->slug}/quay", ['documents' => [$this->harbour->document('book/two.md')->id]])->assertOk();
+    expect(collect($this->getJson("/api/workspaces/{$this->harbour->workspace->slug}/quay")->json('rows'))->firstWhere('path', 'book/two.md')['lent'])->toContain('Ida in the crate “linked” since');
+});
+
 it('leaves out what can be made again, and says how, on both sides', function () {
     $this->harbour->put('book/one.md', "# One\n\n![drum](../pictures/drum.png) ![big](big.wav)\n");
     $this->harbour->put('book/big.wav', str_repeat('w', 5000));

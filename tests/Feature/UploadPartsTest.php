@@ -26,6 +26,15 @@ it('takes a file in parts, and goes on after a part that broke off', function ()
     $this->getJson($this->harbour->api("/uploads/parts/{$id}"))->assertStatus(422);
 });
 
+it('wants a part again that came otherwise than it was sent', function () {
+    $id = ($this->begin)(10);
+    $with = fn (string $bytes, string $meant) => $this->call('PUT', $this->harbour->api("/uploads/parts/{$id}?offset=0"), server: [
+        'CONTENT_TYPE' => 'application/octet-stream', 'HTTP_ACCEPT' => 'application/json', 'HTTP_CONTENT_DIGEST' => 'sha-256=:'.base64_encode(hash('sha256', $meant, true)).':',
+    ], content: $bytes);
+    $with('012345678X', '0123456789')->assertStatus(409)->assertJsonPath('offset', 0);
+    $with('0123456789', '0123456789')->assertOk()->assertJsonPath('offset', 10);
+});
+
 it('takes no more than was announced, nothing of anyone else, and not without end', function () {
     $id = ($this->begin)(10);
     ($this->send)($id, 0, str_repeat('x', 11))->assertStatus(422);

@@ -33,7 +33,7 @@ use Symfony\Component\Console\Exception\InvalidOptionException;
 
 final class PackCrate extends HafenbuchCommand
 {
-    protected $signature = 'crate:pack {name} {path?* : Documents and folders; all that is below them comes along} {--to= : The ZIP file that is made, or with --folder the folder} {--folder : Make a folder, and no ZIP file} {--saved : Of what is saved, and not of drafts} {--leave-out=* : Leave out what fits this, as *.wav or stems/*} {--blank=* : Take out what this rule finds} {--recipe= : The choices that are kept under this name} {--plan : Show what it would hold, and make nothing}';
+    protected $signature = 'crate:pack {name} {path?* : Documents and folders; all that is below them comes along} {--to= : The ZIP file that is made, or with --folder the folder} {--folder : Make a folder, and no ZIP file} {--saved : Of what is saved, and not of drafts} {--leave-out=* : Leave out what fits this, as *.wav or stems/*} {--blank=* : Take out what this rule finds} {--recipe= : The choices that are kept under this name} {--for= : For whom it is} {--lent : It is to be worked on, so that its documents are lent until it is back} {--plan : Show what it would hold, and make nothing}';
 
     protected $description = 'Pack documents with everything below them into one crate that proves that it is complete';
 
@@ -82,7 +82,7 @@ final class PackCrate extends HafenbuchCommand
         $given = $documents === [] && $folders === [] ? $kept : [...array_diff_key($kept, array_flip(['documents', 'open', 'session'])), 'paths' => $documents, 'folders' => $folders];
 
         return [
-            ...$given, 'acceptedKinds' => array_column(LeadKind::cases(), 'value'), ...$this->option('saved') ? ['moment' => Moment::Saved->value] : [],
+            ...$given, ...is_string($this->option('for')) ? ['for' => $this->option('for')] : [], ...$this->option('lent') ? ['lent' => true] : [], 'acceptedKinds' => array_column(LeadKind::cases(), 'value'), ...$this->option('saved') ? ['moment' => Moment::Saved->value] : [],
             'leaveOut' => [...$kept['leaveOut'] ?? [], ...array_map(static fn (mixed $glob): array => ['glob' => (string) $glob], (array) $this->option('leave-out'))],
             'blank' => array_values(array_unique([...$kept['blank'] ?? [], ...array_keys($this->rules())])),
         ];
@@ -121,7 +121,7 @@ final class PackCrate extends HafenbuchCommand
             acceptedKinds: array_fill_keys(array_column(LeadKind::cases(), 'value'), true),
         );
 
-        return new PackWish(CrateName::of($name), new CrateScope($documents, $folders, $this->option('saved') ? Moment::Saved : Moment::Working), $choices, secrets: new SecretChoices($this->rules(), own: Settings::of($workspace)->secretNames()), given: [
+        return new PackWish(CrateName::of($name), new CrateScope($documents, $folders, $this->option('saved') ? Moment::Saved : Moment::Working), $choices, is_string($this->option('for')) ? mb_substr($this->option('for'), 0, 200) : null, isLent: (bool) $this->option('lent'), secrets: new SecretChoices($this->rules(), own: Settings::of($workspace)->secretNames()), given: [
             'paths' => $documents, 'folders' => $folders, 'moment' => $this->option('saved') ? Moment::Saved->value : Moment::Working->value, 'acceptedKinds' => array_column(LeadKind::cases(), 'value'),
             'leaveOut' => array_map(static fn (mixed $glob): array => ['glob' => (string) $glob], array_values((array) $this->option('leave-out'))), 'blank' => array_keys($this->rules()),
         ]);

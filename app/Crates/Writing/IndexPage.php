@@ -84,8 +84,8 @@ final class IndexPage
         $leftOut = count($this->prepared->plan->leftOut());
         $words = match (true) {
             $leadOut === 0 && $partly === 0 && $leftOut === 0 => 'Complete. Every reference was resolved again from the packed files alone, and ends in one of them.',
-            $leadOut === 0 && $partly === 0 => "Complete but for {$leftOut} files that are to be made again. Every other reference was resolved again from the packed files alone.",
-            default => 'Not complete: '.implode(', ', array_filter([$leadOut === 0 ? null : "{$leadOut} references lead out of it", $partly === 0 ? null : "{$partly} files may refer to more than was read"])).'. They are listed below.',
+            $leadOut === 0 && $partly === 0 => 'Complete but for '.self::count($leftOut, 'file that is', 'files that are').' to be made again. Every other reference was resolved again from the packed files alone.',
+            default => 'Not complete: '.implode(', ', array_filter([$leadOut === 0 ? null : self::count($leadOut, 'reference leads out', 'references lead out').' of it', $partly === 0 ? null : self::count($partly, 'file', 'files').' may refer to more than was read'])).'. They are listed below.',
         };
 
         return '<section class="proof'.($leadOut + $partly === 0 ? '' : ' warn')."\">\n<h2 style=\"margin-top:0\">Certificate</h2>\n<p><strong>{$words}</strong></p>\n<dl>"
@@ -146,6 +146,11 @@ final class IndexPage
     private static function text(string $text): string
     {
         return htmlspecialchars($text, ENT_QUOTES | ENT_SUBSTITUTE | ENT_HTML5, 'UTF-8');
+    }
+
+    private static function count(int $number, string $one, string $many): string
+    {
+        return number_format($number).' '.($number === 1 ? $one : $many);
     }
 
     private static function size(int $bytes): string

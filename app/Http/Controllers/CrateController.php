@@ -38,7 +38,7 @@ use Symfony\Component\HttpFoundation\Response;
     new OA\Property(property: 'name', type: 'string'), new OA\Property(property: 'for', type: 'string', nullable: true, description: 'for whom it is'), new OA\Property(property: 'note', type: 'string', nullable: true),
     new OA\Property(property: 'documents', type: 'array', items: new OA\Items(type: 'string'), description: 'ids'), new OA\Property(property: 'paths', type: 'array', items: new OA\Items(type: 'string')),
     new OA\Property(property: 'folders', type: 'array', items: new OA\Items(type: 'string')), new OA\Property(property: 'open', type: 'boolean', description: 'what is open'), new OA\Property(property: 'session', type: 'string', nullable: true, description: 'what a session has of this workspace'),
-    new OA\Property(property: 'moment', type: 'string', enum: ['drafts', 'saved', 'past']), new OA\Property(property: 'entry', type: 'integer', description: 'of the logbook, that was the newest then'),
+    new OA\Property(property: 'moment', type: 'string', enum: ['drafts', 'saved', 'past']), new OA\Property(property: 'entry', type: 'integer', description: 'of the logbook, that was the newest then'), new OA\Property(property: 'at', type: 'string', nullable: true, description: 'in place of it: a moment'),
     new OA\Property(property: 'withUnused', type: 'boolean', description: 'of folders also what nothing refers to'), new OA\Property(property: 'withCompanions', type: 'boolean'),
     new OA\Property(property: 'outside', type: 'array', items: new OA\Items(type: 'string'), description: 'files outside that are taken along'), new OA\Property(property: 'withAllOutside', type: 'boolean'),
     new OA\Property(property: 'layout', type: 'string', enum: ['as it is', 'by kind']),

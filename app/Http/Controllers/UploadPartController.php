@@ -45,20 +45,26 @@ final readonly class UploadPartController
 
     #[OA\Put(
         path: '/workspaces/{workspace}/uploads/parts/{part}', operationId: 'sendPart',
-        parameters: [new OA\QueryParameter(name: 'offset', required: true, description: 'where the part begins', schema: new OA\Schema(type: 'integer'))],
+        parameters: [new OA\QueryParameter(name: 'offset', required: true, description: 'where the part begins', schema: new OA\Schema(type: 'integer')), new OA\HeaderParameter(name: 'Content-Digest', description: 'sha-256 of the part (RFC 9530); one that came otherwise is wanted again', schema: new OA\Schema(type: 'string'))],
         requestBody: new OA\RequestBody(required: true, content: new OA\MediaType(mediaType: 'application/octet-stream', schema: new OA\Schema(type: 'string', format: 'binary'))),
         responses: [
             new OA\Response(response: 200, description: 'taken', content: new OA\JsonContent(ref: '#/components/schemas/UploadState')),
-            new OA\Response(response: 409, description: 'the part that begins at `offset` is wanted'),
+            new OA\Response(response: 409, description: 'the part that begins at `offset` is wanted, for the first time or again'),
         ],
     )]
     public function update(Request $request, Workspace $workspace, string $part, #[CurrentUser] User $person): JsonResponse
     {
         $offset = (int) $request->validate(['offset' => 'required|integer|min:0|max:9007199254740991'])['offset'];
-        ['taken' => $isTaken, 'offset' => $here, 'size' => $size] = $this->parts->append($workspace, $person, $part, $offset, $request->getContent(true));
+        ['taken' => $isTaken, 'offset' => $here, 'size' => $size] = $this->parts->append($workspace, $person, $part, $offset, $request->getContent(true), self::digest($request));
 
         return $isTaken ? new JsonResponse(['id' => $part, 'offset' => $here, 'size' => $size])
             : Errors::respond(409, "Of this upload {$here} bytes are here; the next part must begin there.", ['offset' => $here]);
+    }
+
+    /** Content-Digest with sha-256 (RFC 9530, section 2), where it is sent. */
+    private static function digest(Request $request): ?string
+    {
+        return preg_match('~(?:^|,\s*)sha-256=:([A-Za-z0-9+/=]{44}):~', (string) $request->header('Content-Digest'), $found) === 1 ? (string) base64_decode($found[1], true) : null;
     }
 
     #[OA\Delete(path: '/workspaces/{workspace}/uploads/parts/{part}', operationId: 'dropUpload', responses: [new OA\Response(response: 204, description: 'dropped')])]

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Hafenbuch\Core\Place;
 
+use Hafenbuch\Core\Text\Pattern;
+
 /** The file systems of a machine as its kernel lists them (proc_pid_mountinfo(5)). */
 final readonly class MountTable
 {
@@ -47,6 +49,6 @@ final readonly class MountTable
     /** Spaces and the like stand there as octal numbers. */
     private static function decoded(string $field): string
     {
-        return (string) preg_replace_callback('~\\\\([0-7]{3})~', static fn (array $found): string => chr((int) octdec($found[1]) & 0xFF), $field);
+        return Pattern::replaceWith('~\\\\([0-7]{3})~', static fn (array $found): string => chr((int) octdec($found[1]) & 0xFF), $field);
     }
 }

@@ -89,7 +89,8 @@ export function CrateAside({ workspace, plan, wish, onChange, isBusy, problem, d
                     <Total>
                         {count(plan.files, 'file')}, {size(plan.bytes)}
                         <small>
-                            {count(plan.references, 'reference')}, {out === 0 ? 'none leads out' : `${out} lead out`}
+                            {count(plan.references, 'reference')},{' '}
+                            {out === 0 ? 'none leads out' : `${out} ${out === 1 ? 'leads' : 'lead'} out`}
                         </small>
                     </Total>
                 )}
@@ -144,7 +145,7 @@ export function CrateAside({ workspace, plan, wish, onChange, isBusy, problem, d
                         ? 'Packing …'
                         : open > 0
                           ? `${count(open, 'reference')} to answer first`
-                          : `Pack ${count(plan?.files ?? 0, 'file')}${out > 0 ? `, ${out} lead out` : ''}`}
+                          : `Pack ${count(plan?.files ?? 0, 'file')}${out > 0 ? `, ${out} ${out === 1 ? 'leads' : 'lead'} out` : ''}`}
                 </Button>
             </Foot>
         </Panel>

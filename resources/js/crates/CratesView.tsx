@@ -14,6 +14,7 @@ import { Sheet, SheetActions } from '../ui/Sheet';
 import { useParts } from '../ui/useParts';
 import { count, moment, readable, size } from '../ui/words';
 import { DifferencesSheet } from './DifferencesSheet';
+import { leadOutWords } from './wish';
 
 const View = styled.section`display: flex; flex-direction: column; height: 100%; min-height: 0; > header { padding-left: 16px; }`;
 const Name = styled.div`b { font: 600 15.5px ${font.title}; overflow-wrap: anywhere; }`;
@@ -114,7 +115,7 @@ export function CratesView() {
                                     <small>{size(crate.bytes)}</small>
                                 </Figure>
                                 <span>
-                                    {crate.leadOut === 0 ? '✓ complete' : `${count(crate.leadOut, 'reference')} lead out`}
+                                    {crate.leadOut === 0 ? '✓ complete' : leadOutWords(crate.leadOut)}
                                     {crate.leftOut > 0 && <small>{count(crate.leftOut, 'file')} to be made again</small>}
                                 </span>
                                 <Menu

@@ -5,7 +5,7 @@ import { TextButton } from '../ui/Button';
 import { Figure, Table } from '../ui/ledger';
 import { useParts } from '../ui/useParts';
 import { count, fileName, readable } from '../ui/words';
-import { unsettled, type Wish, withAccepted, withKind, withOutside } from './wish';
+import { leadOutWords, unsettled, type Wish, withAccepted, withKind, withOutside } from './wish';
 
 const Box = styled.section<{
     $stops: boolean;
@@ -31,13 +31,7 @@ export function LeadTable({ workspace, leads, wish, onChange }: Props) {
     return (
         <Box $stops={open > 0} aria-label="What leads out">
             <header>
-                <h2>
-                    {count(
-                        leads.reduce((sum, lead) => sum + lead.references, 0),
-                        'reference',
-                    )}{' '}
-                    lead out
-                </h2>
+                <h2>{leadOutWords(leads.reduce((sum, lead) => sum + lead.references, 0))}</h2>
                 <p>
                     {open > 0
                         ? `${count(open, 'reference')} ${open === 1 ? 'needs' : 'need'} an answer before it is packed`

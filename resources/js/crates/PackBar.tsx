@@ -62,16 +62,29 @@ export function PackBar({ workspace, wish, onChange }: { workspace: string; wish
                 </select>
             </label>
             {wish.moment === 'past' && (
-                <label>
-                    number
-                    <input
-                        type="number"
-                        min={0}
-                        value={wish.entry ?? 0}
-                        onChange={(event) => onChange({ ...wish, entry: Math.max(0, Math.trunc(Number(event.target.value))) })}
-                        style={{ width: 70 }}
-                    />
-                </label>
+                <>
+                    <label>
+                        number
+                        <input
+                            type="number"
+                            min={0}
+                            value={wish.at ? '' : (wish.entry ?? 0)}
+                            onChange={(event) =>
+                                onChange({ ...wish, at: null, entry: Math.max(0, Math.trunc(Number(event.target.value))) })
+                            }
+                            style={{ width: 70 }}
+                        />
+                    </label>
+                    <label>
+                        or at
+                        <input
+                            type="datetime-local"
+                            onChange={(event) =>
+                                onChange({ ...wish, at: event.target.value ? new Date(event.target.value).toISOString() : null })
+                            }
+                        />
+                    </label>
+                </>
             )}
             <label>
                 it lies
@@ -90,6 +103,14 @@ export function PackBar({ workspace, wish, onChange }: { workspace: string; wish
                     onChange={(event) => onChange({ ...wish, withCompanions: event.target.checked })}
                 />
                 companions
+            </label>
+            <label>
+                <input
+                    type="checkbox"
+                    checked={wish.withAllOutside ?? false}
+                    onChange={(event) => onChange({ ...wish, withAllOutside: event.target.checked })}
+                />
+                what lies outside
             </label>
             {(wish.folders?.length ?? 0) > 0 && (
                 <label>

@@ -76,3 +76,7 @@ export function withRule(wish: Wish, rule: string, isBlanked: boolean): Wish {
     const others = (wish.blank ?? []).filter((one) => one !== rule);
     return { ...wish, blank: isBlanked ? [...others, rule] : others, secrets: (wish.secrets ?? []).filter((one) => one.rule !== rule) };
 }
+
+export function leadOutWords(references: number): string {
+    return `${references} ${references === 1 ? 'reference leads' : 'references lead'} out`;
+}

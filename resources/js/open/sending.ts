@@ -57,24 +57,33 @@ function drop(workspace: string, part: string): void {
     void api.DELETE('/workspaces/{workspace}/uploads/parts/{part}', { params: { path: { workspace, part } } }).catch(() => {});
 }
 
+/** What tells the server whether a part came as it was sent (RFC 9530); browsers compute it on safe connections only. */
+async function digest(part: Blob): Promise<Record<string, string>> {
+    if (!globalThis.crypto?.subtle) {
+        return {};
+    }
+    const hash = new Uint8Array(await crypto.subtle.digest('SHA-256', await part.arrayBuffer()));
+    return { 'Content-Digest': `sha-256=:${btoa(String.fromCharCode(...hash))}:` };
+}
+
 /** Gives back up to where the file is there now. */
 async function sendPart(workspace: string, id: string, file: File, offset: number, signal: AbortSignal): Promise<number> {
     const at = `/workspaces/${workspace}/uploads/parts/${id}`;
     for (let tried = 1; ; tried++) {
         try {
             const body = file.slice(offset, offset + PART);
-            const headers = { 'Content-Type': 'application/octet-stream' };
+            const headers = { 'Content-Type': 'application/octet-stream', ...(await digest(body)) };
             const response = await bytes(`${at}?offset=${offset}`, { method: 'PUT', body, headers, signal });
             return ((await response.json()) as { offset: number }).offset;
         } catch (error) {
             if (signal.aborted || !(error instanceof Problem)) {
                 throw error;
             }
-            if (error.status === 409 && typeof error.body.offset === 'number') {
+            if (error.status === 409 && typeof error.body.offset === 'number' && error.body.offset !== offset) {
                 // It had come, and only the answer was lost.
                 return error.body.offset;
             }
-            const passes = error.status === 0 || error.status >= 500 || error.status === 429;
+            const passes = error.status === 0 || error.status === 409 || error.status >= 500 || error.status === 429;
             if (!passes || tried === TRIES) {
                 throw error;
             }

@@ -42,6 +42,9 @@ export function statesOf(row: Row, now?: number): One[] {
     if (row.access !== 'writable') {
         states.push({ kind: row.access === 'read-only' ? 'read-only' : 'locked', words: row.access, stop: stops });
     }
+    if (row.lent !== null) {
+        states.push({ kind: 'lent', words: `lent to ${row.lent}` });
+    }
     return states.length > 0 ? states : [{ kind: 'as saved', words: 'as saved', calm: true }];
 }
 

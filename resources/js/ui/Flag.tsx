@@ -11,7 +11,8 @@ export type FlagKind =
     | 'read-only'
     | 'locked'
     | 'moved'
-    | 'two drafts';
+    | 'two drafts'
+    | 'lent';
 
 /** One division of the square for each state, so that it reads without colour and without its word. */
 const DIVISION: Record<FlagKind, string> = {
@@ -26,6 +27,7 @@ const DIVISION: Record<FlagKind, string> = {
     locked: 'M1 1h3v12H1zM10 1h3v12h-3z',
     moved: 'M1 1h12L7 8z',
     'two drafts': 'M1 2h12v3H1zM1 9h12v3H1z',
+    lent: 'M7 7h6v6H7z',
 };
 
 const Square = styled.svg<{ $calm: boolean }>`

@@ -173,7 +173,7 @@ final class BagCheck
     private function fetched(array $entries): void
     {
         foreach (explode("\n", str_replace("\r", "\n", $this->tag('fetch.txt') ?? '')) as $line) {
-            $parts = preg_split('~[ \t]+~', trim($line), 3);
+            $parts = Pattern::split('~[ \t]+~', trim($line), 3);
             $path = Manifest::decoded($parts[2] ?? '');
             if ($path !== '' && ! isset($entries[$path])) {
                 $this->fault($path, 'It is to be fetched from elsewhere, which is not done here. Fetch it, and put it into the bag.');

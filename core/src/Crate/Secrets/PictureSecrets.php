@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Hafenbuch\Core\Crate\Secrets;
 
+use Hafenbuch\Core\Text\Pattern;
+use Hafenbuch\Core\Text\PatternFailed;
+
 /**
  * What pictures say of people and places: EXIF in JPEG (CIPA DC-008, section 4), and texts in PNG (PNG 3rd edition, section 11.3.3).
  * Values are overwritten where they stand, so that no other byte moves.
@@ -34,11 +37,15 @@ final class PictureSecrets
     /** @return list<PictureSecret> */
     public static function find(string $bytes): array
     {
-        return match (true) {
-            str_starts_with($bytes, "\xFF\xD8\xFF") => self::jpeg($bytes),
-            str_starts_with($bytes, "\x89PNG\r\n\x1a\n") => self::png($bytes),
-            default => [],
-        };
+        try {
+            return match (true) {
+                str_starts_with($bytes, "\xFF\xD8\xFF") => self::jpeg($bytes),
+                str_starts_with($bytes, "\x89PNG\r\n\x1a\n") => self::png($bytes),
+                default => [],
+            };
+        } catch (PatternFailed) {
+            return [];
+        }
     }
 
     /** @param list<PictureSecret> $secrets */
@@ -100,7 +107,7 @@ final class PictureSecrets
                 if ($rule !== null && $place !== null && $size > 0 && $start + $place + $size <= $end) {
                     $value = substr($bytes, $start + $place, $size);
                     if (trim($value, "\0 ") !== '') {
-                        $found[] = new PictureSecret($rule, $name, $type === 2 ? trim($value, "\0 ") : ($isGps ? 'a position' : trim((string) preg_replace('~[^\x20-\x7e]+~', '', $value))), $start + $place, $size, false);
+                        $found[] = new PictureSecret($rule, $name, $type === 2 ? trim($value, "\0 ") : ($isGps ? 'a position' : trim(Pattern::replace('~[^\x20-\x7e]+~', '', $value))), $start + $place, $size, false);
                     }
                 }
             }
@@ -115,9 +122,9 @@ final class PictureSecrets
         $packet = substr($bytes, $start, $end - $start);
         $found = [];
         foreach (['~(?:dc:creator|photoshop:AuthorsPosition|xmpRights:Owner|dc:rights)\b[^>]*>(.*?)</(?:dc|photoshop|xmpRights):~s' => [SecretRule::People, 'creator'], '~exif:GPS(?:Latitude|Longitude|Altitude)\s*=\s*"([^"]+)"~' => [SecretRule::Position, 'GPS'], '~<exif:GPS(?:Latitude|Longitude|Altitude)>([^<]+)<~' => [SecretRule::Position, 'GPS']] as $pattern => [$rule, $name]) {
-            preg_match_all($pattern, $packet, $matches, PREG_OFFSET_CAPTURE);
+            Pattern::matchAll($pattern, $packet, $matches, PREG_OFFSET_CAPTURE);
             foreach ($matches[1] as [$value, $at]) {
-                preg_match_all('~(?:^|>)([^<>]*\S[^<>]*)(?=<|$)~', $value, $texts, PREG_OFFSET_CAPTURE);
+                Pattern::matchAll('~(?:^|>)([^<>]*\S[^<>]*)(?=<|$)~', $value, $texts, PREG_OFFSET_CAPTURE);
                 foreach ($texts[1] as [$text, $inside]) {
                     $found[] = new PictureSecret($rule, $name, trim($text), $start + $at + $inside, strlen($text), true);
                 }

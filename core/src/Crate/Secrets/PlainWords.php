@@ -6,6 +6,7 @@ namespace Hafenbuch\Core\Crate\Secrets;
 
 use Hafenbuch\Core\Reference\Notation;
 use Hafenbuch\Core\Reference\UnwritableValue;
+use Hafenbuch\Core\Text\Pattern;
 
 /** Words within a longer text of any syntax: letters, digits and what no syntax takes for its own. */
 final readonly class PlainWords implements Notation
@@ -22,6 +23,6 @@ final readonly class PlainWords implements Notation
     {
         $value = $value === '' ? $this->blank : $value;
 
-        return preg_match('~^[\pL\pN@._+\-]*$~Du', $value) === 1 ? $value : throw UnwritableValue::in('a text', $value, 'only letters, digits and @ . _ + - can stand there');
+        return Pattern::matches('~^[\pL\pN@._+\-]*$~Du', $value) ? $value : throw UnwritableValue::in('a text', $value, 'only letters, digits and @ . _ + - can stand there');
     }
 }

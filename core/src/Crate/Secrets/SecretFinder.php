@@ -21,6 +21,7 @@ use Hafenbuch\Core\Reference\ReferenceSite;
 use Hafenbuch\Core\Text\OutOfPatience;
 use Hafenbuch\Core\Text\Patience;
 use Hafenbuch\Core\Text\Pattern;
+use Hafenbuch\Core\Text\PatternFailed;
 
 /** Finds what a text could give away, by the names of its fields and by what it looks like. */
 final readonly class SecretFinder
@@ -52,9 +53,9 @@ final readonly class SecretFinder
         }
         $references = $this->formats->read($path, $bytes)->references;
         try {
-            return Patience::within(self::SECONDS, fn (): array => self::apart([...self::beside($references, $this->named($format?->language() ?? Language::Text, $bytes)), ...$this->looking($bytes)]));
+            return Patience::within(self::SECONDS, fn (): array => self::apart([...self::beside($references, $this->named($format?->language() ?? Language::Text, $bytes)), ...$this->lookingOnly($bytes)]));
         } catch (OutOfPatience) {
-            return self::apart($this->looking($bytes));
+            return $this->lookingOnly($bytes);
         }
     }
 
@@ -101,7 +102,7 @@ final readonly class SecretFinder
                 Language::Markdown => $this->yaml(FrontMatter::of($bytes)->yaml, FrontMatter::of($bytes)->start),
                 default => $this->yaml($bytes, 0),
             };
-        } catch (MalformedContent) {
+        } catch (MalformedContent|PatternFailed) {
             return [];
         }
     }
@@ -216,6 +217,16 @@ final readonly class SecretFinder
         }
 
         return $sites;
+    }
+
+    /** @return list<SecretSite> of a text that is beyond what can be read by its names */
+    private function lookingOnly(string $bytes): array
+    {
+        try {
+            return self::apart($this->looking($bytes));
+        } catch (PatternFailed) {
+            return [];
+        }
     }
 
     /** @return list<SecretSite> what looks like it, wherever it stands */

@@ -8,6 +8,7 @@ use Hafenbuch\Core\Format\Lexer\Faults;
 use Hafenbuch\Core\Format\Lexer\JsonLexer;
 use Hafenbuch\Core\Format\Lexer\JsonText;
 use Hafenbuch\Core\Format\MalformedContent;
+use Hafenbuch\Core\Text\Pattern;
 
 /** How a timeline (OpenTimelineIO) uses its media: by the offsets of its references. */
 final class TimelineUses
@@ -33,7 +34,7 @@ final class TimelineUses
 
     private static function use(string $bytes, JsonText $json, int $offset, string $media): ?TimelineUse
     {
-        $clip = preg_match('~^(.*)/media_references?(?:/[^/]+)?$~D', $media, $found) === 1 ? $found[1] : null;
+        $clip = Pattern::matches('~^(.*)/media_references?(?:/[^/]+)?$~D', $media, $found) ? $found[1] : null;
         $start = $clip === null ? null : self::time($bytes, $json, "{$clip}/source_range/start_time");
         $duration = $clip === null ? null : self::time($bytes, $json, "{$clip}/source_range/duration");
         // An effect can play other samples than those of the range.
