@@ -144,6 +144,7 @@ Route::middleware(['auth:sanctum', 'throttle:person'])->group(function (): void 
         Route::post('crates/secrets', [CrateController::class, 'secrets']);
         Route::post('crates/look', [ComingCrateController::class, 'look']);
         Route::post('crates/compare', [ComingCrateController::class, 'compare']);
+        Route::get('crates/content', [ComingCrateController::class, 'content']);
         Route::post('crates/take-in', [ComingCrateController::class, 'store']);
         Route::get('crates/{crate}', [CrateController::class, 'show'])->where('crate', Digits::PATTERN);
         Route::get('crates/{crate}/file', [CrateController::class, 'file'])->where('crate', Digits::PATTERN);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Crates\CrateChecking;
 use App\Crates\TakingIn\ComingCrate;
 use App\Crates\TakingIn\ComingWish;
 use App\Crates\TakingIn\CompareComing;
@@ -19,11 +20,15 @@ use App\Models\User;
 use App\Models\Workspace;
 use App\Support\Refused;
 use App\Support\SharedProgress;
+use App\Workspace\MediaType;
 use App\Workspace\Sources;
+use Hafenbuch\Core\Crate\Bag\BagCheck;
+use Hafenbuch\Core\Crate\Bag\UnableToReadBag;
 use Hafenbuch\Core\Path\Path;
 use Illuminate\Container\Attributes\CurrentUser;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
+use Illuminate\Http\Response;
 use Illuminate\Support\Str;
 use OpenApi\Attributes as OA;
 
@@ -67,6 +72,45 @@ final readonly class ComingCrateController
         return new JsonResponse(['rows' => array_map(ComingRowData::of(...), $taken->rows), 'drafts' => $taken->drafts, 'session' => $taken->session, 'keptAs' => $taken->keptAs]);
     }
 
+    /** One file of it, to be looked at; what no page could show is not given. */
+    #[OA\Get(path: '/workspaces/{workspace}/crates/content', operationId: 'showFileOfCrate', parameters: [
+        new OA\QueryParameter(name: 'part', schema: new OA\Schema(type: 'string')), new OA\QueryParameter(name: 'from', schema: new OA\Schema(type: 'string')), new OA\QueryParameter(name: 'place', required: true, schema: new OA\Schema(type: 'string')),
+    ], responses: [new OA\Response(response: 200, description: 'the bytes')])]
+    public function content(Request $request, Workspace $workspace, #[CurrentUser] User $person): Response
+    {
+        $given = $request->validate(['part' => 'nullable|string|max:40', 'from' => 'nullable|string|max:'.Path::PATH_BYTES, 'place' => 'required|string|max:'.Path::PATH_BYTES]);
+        $type = MediaType::of($given['place']);
+        if (preg_match('~^(?:image|audio|video)/~', $type) !== 1) {
+            throw Refused::because('Only pictures, sounds and films are shown so. Compare it, or take it in.');
+        }
+        try {
+            $source = CrateChecking::open($this->path($given, $workspace, $person));
+            $entry = (BagCheck::isBag($source) ? BagCheck::PAYLOAD : '').$given['place'];
+            if (($source->entries()[$entry] ?? 0) > (int) config('limits.content')) {
+                throw Refused::because('It is too large to be shown. Take it in, and look at it then.');
+            }
+            $bytes = '';
+            foreach ($source->parts($entry) as $part) {
+                $bytes .= $part;
+            }
+        } catch (UnableToReadBag $failure) {
+            throw Refused::because($failure->getMessage());
+        }
+
+        return response($bytes, 200, ['Content-Type' => $type, 'Content-Disposition' => 'inline', 'Content-Security-Policy' => FileController::ALONE, 'Cache-Control' => 'private, no-store']);
+    }
+
+    /**
+     * @param  array<string, mixed>  $given
+     *
+     * @throws Refused
+     */
+    private function path(array $given, Workspace $workspace, User $person): string
+    {
+        return (isset($given['part']) ? $this->parts->whole($workspace, $person, $given['part']) : Sources::of($workspace, $person, true)->readable($given['from'] ?? ''))
+            ?? throw Refused::because('Send a crate, or name one that lies in a workspace of yours or in a folder of HAFENBUCH_ROOTS.');
+    }
+
     private function coming(Request $request, Workspace $workspace, User $person): ComingCrate
     {
         $most = (int) config('limits.decisions');
@@ -74,10 +118,7 @@ final readonly class ComingCrateController
             'part' => 'nullable|string|max:40', 'from' => 'nullable|string|max:'.Path::PATH_BYTES, 'into' => 'nullable|string|max:'.Path::PATH_BYTES, 'isEdited' => 'boolean',
             ...$request->json('only') === null ? [] : ['only' => [ListOf::texts($most, Path::PATH_BYTES)]], 'theirs' => ['sometimes', ListOf::texts($most, Path::PATH_BYTES)],
         ]);
-        $path = isset($given['part']) ? $this->parts->whole($workspace, $person, $given['part']) : Sources::of($workspace, $person, true)->readable($given['from'] ?? '');
-        if ($path === null) {
-            throw Refused::because('Send a crate, or name one that lies in a workspace of yours or in a folder of HAFENBUCH_ROOTS.');
-        }
+        $path = $this->path($given, $workspace, $person);
         $progress = new SharedProgress(SharedProgress::ofPerson($person->id), strtolower((string) Str::ulid()), 'beside');
         try {
             $opened = OpenedCrate::at($path, $given['isEdited'] ?? false, $progress->step(...));

@@ -129,8 +129,31 @@ function Compared({ workspace, wish, place }: { workspace: string; wish: ComingW
             answer(api.POST('/workspaces/{workspace}/crates/compare', { params: { path: { workspace } }, body: { ...wish, place } })),
         retry: false,
     });
+    const kind = /\.(png|jpe?g|gif|webp|avif|svg)$/i.test(place)
+        ? 'picture'
+        : /\.(wav|mp3|ogg|opus|flac|m4a)$/i.test(place)
+          ? 'sound'
+          : null;
+    const query = new URLSearchParams({ ...(wish.part ? { part: wish.part } : { from: wish.from ?? '' }), place });
+    const address = `/api/workspaces/${workspace}/crates/content?${query}`;
     return (
         <div style={{ display: 'block', padding: 0 }}>
+            {kind === 'picture' && (
+                <img
+                    src={address}
+                    alt={fileName(place)}
+                    style={{
+                        display: 'block',
+                        maxWidth: '60%',
+                        maxHeight: 280,
+                        margin: '10px 56px',
+                        border: '1px solid var(--rule)',
+                        background: '#fff',
+                    }}
+                />
+            )}
+            {/* biome-ignore lint/a11y/useMediaCaption: a sound that someone sent has none */}
+            {kind === 'sound' && <audio controls src={address} style={{ margin: '10px 56px' }} />}
             {compared.isPending && <p style={{ padding: '8px 16px' }}>Comparing …</p>}
             {compared.isError && <Notice stop>{compared.error.message}</Notice>}
             {compared.data && <ComparisonView comparison={compared.data} />}
