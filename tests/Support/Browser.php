@@ -110,6 +110,14 @@ final class Browser
         return $this;
     }
 
+    /** Any address, also of a file. */
+    public function open(string $address): self
+    {
+        $this->driver->get($address);
+
+        return $this;
+    }
+
     public function logIn(string $email, string $password = 'tidegauge'): self
     {
         $this->visit('/');

@@ -17,7 +17,7 @@ final class IndexPage
 
     private const STYLE = ':root{color-scheme:light}body{margin:0 auto;max-width:64rem;padding:2rem 1.25rem 4rem;background:#F7F4EC;color:#17303A;font:16px/1.5 "Source Sans 3","Source Sans Pro",system-ui,sans-serif}'
         .'h1,h2{font-family:Literata,Georgia,serif;font-weight:600;line-height:1.2}h1{margin:0 0 .25rem;font-size:2rem}h2{margin:2.5rem 0 .5rem;font-size:1.25rem}p{margin:.35rem 0;max-width:46rem}'
-        .'table{width:100%;border-collapse:collapse}th,td{text-align:left;vertical-align:top;padding:.4rem .75rem .4rem 0;border-bottom:1px solid #D8D0BD}th{font-weight:600;font-size:.85rem}td.n{text-align:right;font-variant-numeric:tabular-nums;white-space:nowrap}'
+        .'table{width:100%;border-collapse:collapse}th,td{text-align:left;vertical-align:top;padding:.4rem .75rem .4rem 0;border-bottom:1px solid #D8D0BD}th{font-weight:600;font-size:.85rem}th.n,td.n{text-align:right;padding-right:0}td.n{font-variant-numeric:tabular-nums;white-space:nowrap}'
         .'a{color:#0B5566}code,pre{font:.85rem/1.5 "IBM Plex Mono",ui-monospace,monospace;overflow-wrap:anywhere}pre{background:#fff;border:1px solid #D8D0BD;padding:.75rem;white-space:pre-wrap}small{display:block;color:#4A5C63;overflow-wrap:anywhere}'
         .'img{display:block;max-width:7rem;max-height:5rem;border:1px solid #D8D0BD;background:#fff}.proof{border:2px solid #17303A;padding:1rem 1.25rem;margin:1.5rem 0;background:#fff}.proof dl{display:grid;grid-template-columns:max-content 1fr;gap:.25rem 1.5rem;margin:0}dd{margin:0;overflow-wrap:anywhere}.warn{border-color:#8A6420}summary{cursor:pointer}.scroll{overflow-x:auto}';
 

@@ -28,4 +28,4 @@ export const Table = styled.div<{ $columns: string }>`
     select, input[type='text'] { font: 13px ${font.plain}; color: var(--ink); background: var(--sheet); border: 1px solid var(--rule-strong); border-radius: 3px; padding: 4px 6px; width: 100%; min-width: 0; }
     @media (max-width: 860px) { > div { grid-template-columns: minmax(0, 1fr); gap: 4px; } > div:first-child { display: none; } }
 `;
-export const Figure = styled.span`font-variant-numeric: tabular-nums; text-align: right; white-space: nowrap;`;
+export const Figure = styled.span`font-variant-numeric: tabular-nums; text-align: right; white-space: nowrap; @media (max-width: 860px) { text-align: left; }`;
