@@ -3,11 +3,15 @@
 declare(strict_types=1);
 
 use App\Crates\CrateFolder;
+use App\Crates\CrateScope;
 use App\Crates\Form\ZipTarget;
+use App\Crates\Packing;
+use App\Crates\PackWish;
 use App\Models\Crate;
 use App\Models\Document;
 use App\Models\KeptSession;
 use App\Quay\Quay;
+use Hafenbuch\Core\Write\Stopped;
 use Hafenbuch\Core\Write\UnableToWrite;
 use Tests\Support\Harbour;
 
@@ -74,6 +78,13 @@ it('takes nothing that another one is packing for what was left', function () {
     expect(fn () => $second->publish())->toThrow(UnableToWrite::class);
     $second->abandon();
     expect(glob("{$this->out}/*"))->toBe(["{$this->out}/same.zip"]);
+});
+
+it('leaves nothing behind where a person stops it', function () {
+    $target = new ZipTarget("{$this->out}/stopped.zip", 'stopped');
+    $wish = new PackWish('stopped', new CrateScope(['book.md']));
+    expect(fn () => app(Packing::class)->pack($this->harbour->workspace, $this->harbour->owner, $wish, $target, progress: static fn (int $done, int $of) => $done > $of / 2 ? throw Stopped::at($done, $of) : null))->toThrow(Stopped::class);
+    expect(glob("{$this->out}/*"))->toBe([])->and(Crate::query()->where('workspace_id', $this->harbour->workspace->id)->count())->toBe(0);
 });
 
 it('sweeps what no crate names any more', function () {

@@ -36,6 +36,8 @@ final readonly class ComingRow
     /** @return list<DescribedVersion> that they made */
     public function versions(): array
     {
-        return $this->row->came?->described->versions ?? [];
+        $ours = array_filter([$this->row->sent?->hash, $this->row->sent?->baseHash]);
+
+        return array_values(array_filter($this->row->came?->described->versions ?? [], static fn (DescribedVersion $version): bool => ! in_array($version->hash, $ours, true)));
     }
 }

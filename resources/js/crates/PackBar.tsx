@@ -16,14 +16,17 @@ export function PackBar({ workspace, wish, onChange }: { workspace: string; wish
           ? 'session'
           : wish.folders?.length
             ? 'folder'
-            : (wish.documents?.length ?? 0) === 1
+            : (wish.documents?.length ?? 0) === 1 && !wish.paths?.length
               ? (wish.documents?.[0] ?? 'some')
               : 'some';
     const isNamed = scope === 'open' || rows.some((row) => row.id === scope);
     const words: Record<string, string> = {
         session: `the session ${wish.session}`,
-        folder: wish.folders?.map((one) => one || 'the whole workspace').join(', ') ?? '',
-        some: `${wish.documents?.length ?? 0} documents`,
+        folder: [
+            ...(wish.folders ?? []).map((one) => one || 'the whole workspace'),
+            ...(wish.documents?.length ? [`${wish.documents.length} more`] : []),
+        ].join(', '),
+        some: `${(wish.documents?.length ?? 0) + (wish.paths?.length ?? 0)} documents`,
     };
     const choose = (value: string) =>
         onChange({
@@ -32,6 +35,7 @@ export function PackBar({ workspace, wish, onChange }: { workspace: string; wish
             session: null,
             folders: value === 'all' ? [''] : [],
             documents: value === 'open' || value === 'all' ? [] : [value],
+            paths: [],
             files: [],
         });
     const rules = (wish.leaveOut?.length ?? 0) + (wish.leaveOutMadeAgain ? 1 : 0) + (wish.handles != null ? 1 : 0);

@@ -51,12 +51,14 @@ function useBeginning(workspace: string, search: URLSearchParams): { wish: Wish 
     const documents = search.getAll('of');
     const folders = search.getAll('folder');
     const session = search.get('session');
+    const paths = search.getAll('path');
     return {
         wish: {
             documents,
+            paths,
             folders,
             session,
-            open: documents.length + folders.length === 0 && session === null,
+            open: documents.length + folders.length + paths.length === 0 && session === null,
             name: search.get('name') ?? '',
         },
         problem: null,

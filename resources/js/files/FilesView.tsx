@@ -185,6 +185,10 @@ export function FilesView() {
             keys: 'm',
             run: () => selected.length > 0 && setMoving(selected),
         },
+        {
+            name: selected.length > 1 ? `Pack ${selected.length} chosen as a crate …` : 'Pack what is chosen as a crate …',
+            run: () => selected.length > 0 && packChosen(),
+        },
         { name: 'New document in this folder …', run: () => make({ folder: place }) },
         { name: 'Take in files from this computer …', keys: 'u', run: () => upload.current?.click() },
     ]);
@@ -193,6 +197,14 @@ export function FilesView() {
           top.data.documents.filter((row) => row.content !== 'as saved').length
         : 0;
 
+    function packChosen() {
+        const query = new URLSearchParams();
+        for (const path of selected) {
+            const line = lines.find((one) => one.path === path);
+            query.append(line?.folder ? 'folder' : line?.row ? 'of' : 'path', line?.row?.id ?? path);
+        }
+        navigate(`/w/${workspace}/crates/pack?${query}`);
+    }
     return (
         <View>
             <Main>
@@ -216,6 +228,9 @@ export function FilesView() {
                     )}
                     <Button isDisabled={selected.length === 0} onPress={() => setMoving(selected)}>
                         Move …
+                    </Button>
+                    <Button isDisabled={selected.length === 0} onPress={packChosen}>
+                        Pack …
                     </Button>
                     <Button onPress={() => upload.current?.click()}>Take in …</Button>
                     <Button onPress={() => make({ folder: place })}>New …</Button>
