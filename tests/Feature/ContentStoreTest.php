@@ -104,3 +104,22 @@ it('frees only what nobody has used for some time, and tells sound from damaged'
     $this->store->put(DiskContentStore::stream($bytes));
     expect($this->store->sound($hash))->toBe($bytes);
 });
+
+it('hashes large contents by another process, with or without one', function () {
+    $store = app(DiskContentStore::class);
+    $contents = array_map(static fn (): string => random_bytes(5 * 1024 * 1024), range(1, 3));
+    $wanted = array_map(static fn (string $bytes): string => hash('sha256', $bytes), $contents);
+    $path = (string) getenv('PATH');
+    foreach ([$path, '/nowhere'] as $programs) {
+        putenv("PATH={$programs}");
+        try {
+            expect($store->putAll(array_map(DiskContentStore::stream(...), $contents)))->toBe($wanted);
+        } finally {
+            putenv("PATH={$path}");
+        }
+        foreach ($wanted as $number => $hash) {
+            expect($store->bytes($hash))->toBe($contents[$number]);
+            unlink($store->file($hash));
+        }
+    }
+});

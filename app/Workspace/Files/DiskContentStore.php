@@ -40,11 +40,17 @@ final readonly class DiskContentStore implements ContentStore
         $taken = [];
         try {
             foreach ($contents as $content) {
-                $taken[] = $this->take($content, false);
+                $taken[] = $this->take($content, false, mayBeBeside: true);
                 if (is_resource($content)) {
                     fclose($content);
                 }
+                // No more than one other process hashes at a time.
+                $before = $taken[count($taken) - 2][1] ?? null;
+                if ($before instanceof HashBeside) {
+                    $taken[count($taken) - 2][1] = $before->hash();
+                }
             }
+            $taken = array_map(static fn (array $one): array => [$one[0], $one[1] instanceof HashBeside ? $one[1]->hash() : $one[1]], $taken);
         } catch (\Throwable $failure) {
             array_map(unlink(...), array_column($taken, 0));
 
@@ -64,15 +70,16 @@ final readonly class DiskContentStore implements ContentStore
     /**
      * @param  resource  $content
      * @param  ?string  $known  its SHA-256, where that is known already
-     * @return array{string, string} a temporary file with the content, and its SHA-256
+     * @param  bool  $mayBeBeside  whether the hash of a large one may be found by another process meanwhile
+     * @return ($mayBeBeside is true ? array{string, string|HashBeside} : array{string, string}) a temporary file with the content, and its SHA-256
      */
-    private function take($content, bool $mustSync, ?string $known = null): array
+    private function take($content, bool $mustSync, ?string $known = null, bool $mayBeBeside = false): array
     {
         $temporary = $this->disk->path('incoming/'.bin2hex(random_bytes(12)));
         $this->makeFolder(dirname($temporary));
         $file = @fopen($temporary, 'xb') ?: throw UnableToWrite::content('no file can be made in '.dirname($temporary).': '.Trouble::last());
         try {
-            $hash = $this->copy($content, $file, $temporary, $mustSync, $known);
+            $hash = $this->copy($content, $file, $temporary, $mustSync, $known, $mayBeBeside);
         } catch (UnableToWrite $failure) {
             @unlink($temporary);
 
@@ -262,14 +269,15 @@ final readonly class DiskContentStore implements ContentStore
      * @param  resource  $to
      * @param  string  $path  of `$to`
      */
-    private function copy($from, $to, string $path, bool $mustSync, ?string $known): string
+    private function copy($from, $to, string $path, bool $mustSync, ?string $known, bool $mayBeBeside): string|HashBeside
     {
         Trouble::forget();
         $size = 0;
         $chunk = '';
         $said = fstat($from)['size'] ?? PHP_INT_MAX;
         // One piece spares reading it again for its hash.
-        $isOnePiece = $known === null && $said <= Sha256::AT_ONCE;
+        $isBeside = $mayBeBeside && $known === null && $said >= HashBeside::WORTH && $said !== PHP_INT_MAX;
+        $isOnePiece = $known === null && ! $isBeside && $said <= Sha256::AT_ONCE;
         while (! feof($from)) {
             $next = $isOnePiece ? stream_get_contents($from, Sha256::AT_ONCE) : fread($from, 1 << 18);
             if ($next === false) {
@@ -286,6 +294,10 @@ final readonly class DiskContentStore implements ContentStore
         }
         if (! @fflush($to) || ($mustSync && ! @fsync($to))) {
             throw UnableToWrite::content(Trouble::last());
+        }
+
+        if ($isBeside) {
+            return HashBeside::of($path);
         }
 
         // Of what did not come as one piece it is found from what is on the disk now, which is what will be read.

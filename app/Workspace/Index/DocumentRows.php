@@ -134,12 +134,6 @@ final class DocumentRows
         $this->addWhere('fold_key', array_map(static fn (string $path): string => Document::key(Path::fold($path)), $paths));
     }
 
-    /** @param list<string> $paths exactly these */
-    public function addAt(array $paths): void
-    {
-        $this->addWhere('path_key', array_map(Document::key(...), $paths));
-    }
-
     /** What has a draft or no file yet. */
     public function addUnsaved(): void
     {

@@ -69,12 +69,28 @@ final readonly class SnapshotReader
         $lookedAt = $rows->ids();
         // Of those that references are led to it matters only that they are there.
         $files = WorkspaceFiles::of($workspace);
-        $rows->addAt(array_values(array_filter($targets, $files->has(...))));
+        $beside = $beside->knowing($this->there($workspace, array_values(array_filter($targets, $files->has(...)))));
         $rows->addUnsaved();
         // A new one may be drawn into the plan, and then what it points at matters.
         $rows->addTargets($rows->withoutFile());
 
         return $this->snapshot($workspace, $rows, $viewer, $paths, [...$lookedAt, ...$rows->withoutFile()], $this->graphs->of($workspace), $beside);
+    }
+
+    /**
+     * @param  list<string>  $paths
+     * @return array<string, true> those of documents that have a file
+     */
+    private function there(Workspace $workspace, array $paths): array
+    {
+        $there = [];
+        foreach (array_chunk($paths, self::PORTION) as $some) {
+            $keys = array_combine(array_map(Document::key(...), $some), $some);
+            $found = DB::table('documents')->where('workspace_id', $workspace->id)->whereIn('path_key', array_keys($keys))->whereNull('dropped_at')->where('is_gone', false)->pluck('path_key', 'path_key')->all();
+            $there += array_fill_keys(array_intersect_key($keys, $found), true);
+        }
+
+        return $there;
     }
 
     /**

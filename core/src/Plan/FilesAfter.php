@@ -19,7 +19,8 @@ final readonly class FilesAfter
     /** @param list<PlanLine> $lines */
     public static function of(Snapshot $snapshot, array $lines): self
     {
-        $there = $removed = $written = [];
+        $there = $snapshot->beside->there;
+        $removed = $written = [];
         foreach ($snapshot->documents as $document) {
             $state = $document->fileState();
             if ($state !== null && $state !== FileState::Gone) {
