@@ -9,6 +9,7 @@ use App\Models\Workspace;
 use App\Workspace\Files\WorkspaceFiles;
 use App\Workspace\MediaType;
 use App\Workspace\Reading\Formats;
+use App\Workspace\Reading\Readers;
 use App\Workspace\Sources;
 use Hafenbuch\Core\Document\OnDiskKind;
 use Hafenbuch\Core\Format\FormatRegistry;
@@ -23,6 +24,9 @@ final class SourceReader
 {
     private const AT_ONCE = 500;
 
+    /** So many are worth other processes. */
+    private const TOGETHER = 300;
+
     private readonly FormatRegistry $formats;
 
     private readonly Resolver $resolver;
@@ -35,6 +39,9 @@ final class SourceReader
 
     /** @var array<string, array{path_key: string, stat: string, seen_at: int, hash: string, used_at: string}> by key: what is known now and was not */
     private array $learnt = [];
+
+    /** @var array<string, true> keys of those whose hash was found just now */
+    private array $hashed = [];
 
     private function __construct(Workspace $workspace, private readonly Sources $sources)
     {
@@ -50,6 +57,7 @@ final class SourceReader
     {
         $reader = new self($workspace, $sources);
         $reader->recall(array_map(strval(...), array_keys($wanted)));
+        $reader->hashTogether(array_map(strval(...), array_keys($wanted)));
         $most = (int) config('limits.taken_in');
         $files = [];
         $seen = $queue = $wanted;
@@ -65,6 +73,7 @@ final class SourceReader
             $file = $reader->file($path, $referrer);
             $new = array_values(array_filter($file?->filesOutside() ?? [], static fn (string $below): bool => ! isset($seen[$below])));
             $reader->recall($new);
+            $reader->hashTogether($new);
             foreach ($new as $below) {
                 $seen[$below] = $queue[$below] = $path;
             }
@@ -83,6 +92,35 @@ final class SourceReader
     {
         foreach (array_chunk(array_map(Document::key(...), $paths), self::AT_ONCE) as $keys) {
             $this->known += DB::table('known_sources')->whereIn('path_key', $keys)->get(['path_key', 'stat', 'seen_at', 'hash'])->keyBy('path_key')->all();
+        }
+    }
+
+    /**
+     * Many files that nobody has hashed are hashed on all processors. What is found so counts as any other that was known: by the stat that
+     * the file had before, and only if that is old enough to prove it.
+     *
+     * @param  list<string>  $paths
+     */
+    private function hashTogether(array $paths): void
+    {
+        $by = [];
+        foreach (count($paths) < self::TOGETHER ? [] : $paths as $path) {
+            $found = $this->formats->forPath($path) === null ? $this->sources->find($path) : null;
+            $stat = $found === null || $found[0]->isLink($found[1]) ? null : $found[0]->stat($found[1]);
+            $known = $this->known[Document::key($path)] ?? null;
+            if ($found !== null && $stat !== null && ($known === null || ! $stat->proves($known->stat, (int) $known->seen_at))) {
+                $by[$found[0]->root()][$found[1]] = [$path, $stat];
+            }
+        }
+        foreach ($by as $root => $files) {
+            $asked = array_map(static fn (string|int $below, array $file): array => [(string) $below, $file[1]->size, null], array_keys($files), $files);
+            foreach ((new Readers($root))->look($asked) as $report) {
+                if ($report !== null && $report->hash !== null) {
+                    [$path, $stat] = $files[$report->path];
+                    $this->known[Document::key($path)] = (object) ['stat' => $stat->signature, 'seen_at' => $report->seenAt, 'hash' => $report->hash];
+                    $this->hashed[Document::key($path)] = true;
+                }
+            }
         }
     }
 
@@ -130,8 +168,8 @@ final class SourceReader
         if ($look->kind !== OnDiskKind::File || $look->hash === null) {
             return null;
         }
-        if ($known === null || $known->hash !== $look->hash || $known->stat !== $look->stat) {
-            $this->learnt[$key] = ['path_key' => $key, 'stat' => $look->stat, 'seen_at' => $now, 'hash' => $look->hash, 'used_at' => now()->format('Y-m-d H:i:s.v')];
+        if ($known === null || $known->hash !== $look->hash || $known->stat !== $look->stat || isset($this->hashed[$key])) {
+            $this->learnt[$key] = ['path_key' => $key, 'stat' => $look->stat, 'seen_at' => isset($this->hashed[$key]) && $known !== null && $known->stat === $look->stat ? (int) $known->seen_at : $now, 'hash' => $look->hash, 'used_at' => now()->format('Y-m-d H:i:s.v')];
         }
         $size = (int) ($files->stat($below)->size ?? 0);
         [$ends, $isWhole] = $this->ends($files, $below, $path, $size);

@@ -175,3 +175,15 @@ it('takes in twice what it takes in once, whatever refers to whatever', function
         expect($harbour->hashes())->toBe($before);
     }
 });
+
+it('hashes many at once, and looks again at what changed in between', function () {
+    $names = [];
+    for ($n = 0; $n < 400; $n++) {
+        $names[] = ($this->place)("many/{$n}.bin", "file {$n}");
+        touch("{$this->library}/many/{$n}.bin", time() - 60);
+    }
+    $this->harbour->put('book/many.md', implode("\n", array_map(fn (string $path): string => "![x]({$path})", $names)));
+    $this->harbour->scan();
+    $done = taking($this->harbour, new TakeInWish([$this->harbour->document('book/many.md')->id]));
+    expect($done->taken)->toBe(400)->and($this->harbour->read('taken-in/399.bin'))->toBe('file 399')->and($done->outside)->toBe([]);
+});

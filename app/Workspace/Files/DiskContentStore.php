@@ -15,6 +15,9 @@ final readonly class DiskContentStore implements ContentStore
     /** Up to so many are brought to the disk one by one. */
     private const FEW = 8;
 
+    /** Bytes that are copied at once. */
+    private const PIECE = 1 << 20;
+
     public function __construct(private FilesystemAdapter $disk) {}
 
     public static function name(string $hash): string
@@ -38,19 +41,17 @@ final readonly class DiskContentStore implements ContentStore
     public function putAll(iterable $contents): array
     {
         $taken = [];
+        $queue = new HashQueue;
         try {
             foreach ($contents as $content) {
-                $taken[] = $this->take($content, false, mayBeBeside: true);
+                $taken[] = $this->take($content, false, beside: $queue, number: count($taken));
                 if (is_resource($content)) {
                     fclose($content);
                 }
-                // No more than one other process hashes at a time.
-                $before = $taken[count($taken) - 2][1] ?? null;
-                if ($before instanceof HashBeside) {
-                    $taken[count($taken) - 2][1] = $before->hash();
-                }
             }
-            $taken = array_map(static fn (array $one): array => [$one[0], $one[1] instanceof HashBeside ? $one[1]->hash() : $one[1]], $taken);
+            foreach ($queue->all() as $number => $hash) {
+                $taken[$number][1] = $hash;
+            }
         } catch (\Throwable $failure) {
             array_map(unlink(...), array_column($taken, 0));
 
@@ -70,16 +71,16 @@ final readonly class DiskContentStore implements ContentStore
     /**
      * @param  resource  $content
      * @param  ?string  $known  its SHA-256, where that is known already
-     * @param  bool  $mayBeBeside  whether the hash of a large one may be found by another process meanwhile
-     * @return ($mayBeBeside is true ? array{string, string|HashBeside} : array{string, string}) a temporary file with the content, and its SHA-256
+     * @param  ?HashQueue  $beside  finds the hash of a large one meanwhile, under its number; '' stands for it until then
+     * @return array{string, string} a temporary file with the content, and its SHA-256
      */
-    private function take($content, bool $mustSync, ?string $known = null, bool $mayBeBeside = false): array
+    private function take($content, bool $mustSync, ?string $known = null, ?HashQueue $beside = null, int $number = 0): array
     {
         $temporary = $this->disk->path('incoming/'.bin2hex(random_bytes(12)));
         $this->makeFolder(dirname($temporary));
         $file = @fopen($temporary, 'xb') ?: throw UnableToWrite::content('no file can be made in '.dirname($temporary).': '.Trouble::last());
         try {
-            $hash = $this->copy($content, $file, $temporary, $mustSync, $known, $mayBeBeside);
+            $hash = $this->copy($content, $file, $temporary, $mustSync, $known, $beside, $number);
         } catch (UnableToWrite $failure) {
             @unlink($temporary);
 
@@ -269,17 +270,16 @@ final readonly class DiskContentStore implements ContentStore
      * @param  resource  $to
      * @param  string  $path  of `$to`
      */
-    private function copy($from, $to, string $path, bool $mustSync, ?string $known, bool $mayBeBeside): string|HashBeside
+    private function copy($from, $to, string $path, bool $mustSync, ?string $known, ?HashQueue $beside, int $number): string
     {
         Trouble::forget();
         $size = 0;
         $chunk = '';
         $said = fstat($from)['size'] ?? PHP_INT_MAX;
         // One piece spares reading it again for its hash.
-        $isBeside = $mayBeBeside && $known === null && $said >= HashBeside::WORTH && $said !== PHP_INT_MAX;
-        $isOnePiece = $known === null && ! $isBeside && $said <= Sha256::AT_ONCE;
+        $isOnePiece = $known === null && $said <= ($beside === null ? Sha256::AT_ONCE : self::PIECE);
         while (! feof($from)) {
-            $next = $isOnePiece ? stream_get_contents($from, Sha256::AT_ONCE) : fread($from, 1 << 18);
+            $next = $isOnePiece ? stream_get_contents($from, Sha256::AT_ONCE) : fread($from, self::PIECE);
             if ($next === false) {
                 throw UnableToWrite::content('what is to be kept cannot be read: '.Trouble::last());
             }
@@ -296,8 +296,10 @@ final readonly class DiskContentStore implements ContentStore
             throw UnableToWrite::content(Trouble::last());
         }
 
-        if ($isBeside) {
-            return HashBeside::of($path);
+        if ($known === null && $beside !== null && $size >= HashQueue::WORTH) {
+            $beside->add($number, $path, $size);
+
+            return '';
         }
 
         // Of what did not come as one piece it is found from what is on the disk now, which is what will be read.

@@ -44,6 +44,12 @@ final class WorkspaceFiles implements FileSystem
         return new self($workspace->root);
     }
 
+    /** The folder, absolute. */
+    public function root(): string
+    {
+        return $this->root;
+    }
+
     /** @throws InvalidPath */
     public function absolute(string $path): string
     {
