@@ -15,7 +15,7 @@ use App\Workspace\Files\DiskContentStore;
 /** Sets a file of a crate beside what its document has on the screen, as it would come. */
 final readonly class CompareComing
 {
-    public function __construct(private TakingIn $takingIn, private DiskContentStore $contents, private DraftDesk $desk, private Comparer $comparer) {}
+    public function __construct(private ComingContents $coming, private DiskContentStore $contents, private DraftDesk $desk, private Comparer $comparer) {}
 
     /** @throws Refused|\Hafenbuch\Core\Write\UnableToRead */
     public function at(Workspace $workspace, ComingCrate $coming, string $place): Comparison
@@ -29,7 +29,7 @@ final readonly class CompareComing
                 $document = $id === null ? null : Document::query()->with('draft')->where('workspace_id', $workspace->id)->find($id);
                 $here = $document === null ? null : $this->contents->putBytes($this->desk->workingBytes($document->setRelation('workspace', $workspace)));
 
-                return $this->comparer->compare($workspace, $row->path, $here, $this->contents->putBytes($this->takingIn->content($workspace, $coming, $row)));
+                return $this->comparer->compare($workspace, $row->path, $here, $this->contents->putBytes($this->coming->content($workspace, $coming, $row)));
             }
         }
 

@@ -17,11 +17,9 @@ use App\Support\BulkInsert;
 use App\Support\LineMerge;
 use App\Support\Refused;
 use App\Workspace\Files\DiskContentStore;
-use App\Workspace\Files\Sha256;
 use App\Workspace\Files\StoredContent;
 use App\Workspace\PathCheck;
 use App\Workspace\Reading\Formats;
-use Hafenbuch\Core\Crate\Back\Homecoming;
 use Hafenbuch\Core\Crate\Back\Homes;
 use Hafenbuch\Core\Crate\Back\ReturnPlanner;
 use Hafenbuch\Core\Crate\Back\ReturnRow;
@@ -29,7 +27,6 @@ use Hafenbuch\Core\Crate\Back\ReturnState;
 use Hafenbuch\Core\Crate\Back\SentFile;
 use Hafenbuch\Core\Crate\PortableName;
 use Hafenbuch\Core\Path\NewPath;
-use Hafenbuch\Core\Reference\Resolver;
 use Illuminate\Support\Facades\DB;
 
 /** Takes in crates: as a new folder, or back to where they came from. What comes are drafts; no file is written. */
@@ -37,7 +34,7 @@ final readonly class TakingIn
 {
     private const TRIES = 5;
 
-    public function __construct(private DiskContentStore $contents, private DraftDesk $desk, private ReturningDrafts $returning, private NewDrafts $new, private QuayOfCrate $quay) {}
+    public function __construct(private DiskContentStore $contents, private ComingContents $comingContents, private DraftDesk $desk, private ReturningDrafts $returning, private NewDrafts $new, private QuayOfCrate $quay) {}
 
     /** What taking it in would do. */
     public function look(Workspace $workspace, OpenedCrate $opened, ComingWish $wish): ComingCrate
@@ -117,70 +114,9 @@ final readonly class TakingIn
     {
         $coming->opened->refuseFaults();
         $bringing = $coming->bringing();
-        $this->refuseWithoutRoom(array_sum(array_map(static fn (ComingRow $row): int => $row->row->came->size ?? 0, $bringing)));
-        $hashes = $this->store($workspace, $coming, $bringing);
+        $hashes = $this->comingContents->store($workspace, $coming, $bringing);
 
         return DB::transaction(fn (): TakenCrate => $this->record($workspace, $person, $coming, $bringing, $hashes), self::TRIES);
-    }
-
-    /**
-     * Brings the contents to the store, with their references led home; without a row that names them they are swept later.
-     *
-     * @param  list<ComingRow>  $rows
-     * @return list<string> SHA-256 of each
-     */
-    private function store(Workspace $workspace, ComingCrate $coming, array $rows): array
-    {
-        $formats = Formats::of($workspace);
-        $streams = function () use ($workspace, $coming, $rows, $formats): \Generator {
-            foreach ($rows as $row) {
-                $came = $row->row->came ?? throw new \LogicException('What brings something has come.');
-                $isLed = $formats->forPath($came->place) !== null && $formats->isReadable($came->place, $came->size);
-                yield $isLed ? DiskContentStore::stream($this->content($workspace, $coming, $row)) : $coming->opened->source->open($coming->opened->entry($came->place));
-            }
-        };
-        $hashes = $this->contents->putAll($streams());
-        foreach ($rows as $number => $row) {
-            $came = $row->row->came;
-            $isLed = $came !== null && $formats->forPath($came->place) !== null && $formats->isReadable($came->place, $came->size);
-            if ($came !== null && ! $isLed && $hashes[$number] !== $came->hash) {
-                throw Refused::because("{$came->place} was changed while it was taken in. Nothing was taken in; begin again.");
-            }
-        }
-
-        return $hashes;
-    }
-
-    /**
-     * A file as it comes, with its references led home.
-     *
-     * @throws Refused where it was changed since it was looked at
-     */
-    public function content(Workspace $workspace, ComingCrate $coming, ComingRow $row): string
-    {
-        $came = $row->row->came ?? throw new \LogicException('What brings something has come.');
-        $stream = $coming->opened->source->open($coming->opened->entry($came->place));
-        $bytes = (string) stream_get_contents($stream);
-        fclose($stream);
-        if (Sha256::of($bytes) !== $came->hash) {
-            throw Refused::because("{$came->place} was changed while it was taken in. Nothing was taken in; begin again.");
-        }
-        $kept = $coming->sent->kept[$came->place] ?? null;
-        $before = $kept === null || ! $this->contents->has($kept) ? null : $this->contents->bytes($kept);
-
-        $home = (new Homecoming(Formats::of($workspace), new Resolver($workspace->root), $coming->homes))->content($bytes, $came->place, $row->path, $before);
-
-        $without = $coming->sent->without[$came->place] ?? null;
-
-        // What was taken out before it was packed is nothing that they have changed.
-        return $before === null || $without === null || ! $this->contents->has($without) ? $home : LineMerge::of($this->contents->bytes($without), $before, $home) ?? $home;
-    }
-
-    private function refuseWithoutRoom(int $bytes): void
-    {
-        if ($bytes + (int) config('limits.room') > $this->contents->room()) {
-            throw Refused::because("There is no room on the server’s disk for {$bytes} bytes. Nothing was taken in.");
-        }
     }
 
     /**

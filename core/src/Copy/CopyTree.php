@@ -25,7 +25,7 @@ final class CopyTree
         $ids = array_map(strval(...), array_keys($depths));
         usort($ids, static fn (string $a, string $b): int => [$depths[$a], $snapshot->get($a)->path] <=> [$depths[$b], $snapshot->get($b)->path]);
         $copied = array_values(array_filter($ids, static fn (string $id): bool => $id === $top || ! isset($options->shared[$id])));
-        $common = self::commonFolder(array_map(static fn (string $id): string => $snapshot->get($id)->path, $copied));
+        $common = Path::commonFolder(array_map(static fn (string $id): string => $snapshot->get($id)->path, $copied));
         $positions = array_flip($copied);
         $rows = [];
         foreach ($ids as $id) {
@@ -102,19 +102,6 @@ final class CopyTree
         }
 
         return $depths;
-    }
-
-    /** @param list<string> $paths */
-    private static function commonFolder(array $paths): string
-    {
-        $common = Path::folderOf($paths[0]);
-        foreach ($paths as $path) {
-            while ($common !== '' && ! str_starts_with($path, $common.'/')) {
-                $common = Path::folderOf($common);
-            }
-        }
-
-        return $common;
     }
 
     private static function newPath(string $path, string $common, CopyOptions $options, int $position): string

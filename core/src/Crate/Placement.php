@@ -40,7 +40,7 @@ final class Placement
         $ends = array_map(strval(...), array_keys($files));
         sort($ends, SORT_STRING);
         sort($missing, SORT_STRING);
-        $placement = new self($layout, self::commonFolder([...array_filter($ends, static fn (string $end): bool => Address::of($end) === null), ...$missing]));
+        $placement = new self($layout, Path::commonFolder([...array_filter($ends, static fn (string $end): bool => Address::of($end) === null), ...$missing]));
         foreach ($ends as $end) {
             $placement->place($end, $files[$end]);
         }
@@ -102,21 +102,5 @@ final class Placement
         $first = $this->folders[PortableName::key($folder)] ?? null;
 
         return ($first ?? $this->spelled($folder)).'/'.Path::nameOf($path);
-    }
-
-    /** @param list<string> $paths */
-    private static function commonFolder(array $paths): string
-    {
-        if ($paths === []) {
-            return '';
-        }
-        $common = Path::folderOf($paths[0]);
-        foreach ($paths as $path) {
-            while ($common !== '' && ! str_starts_with($path, $common.'/')) {
-                $common = Path::folderOf($common);
-            }
-        }
-
-        return $common;
     }
 }

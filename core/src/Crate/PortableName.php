@@ -12,8 +12,6 @@ use Hafenbuch\Core\Text\Pattern;
 /** Names that every file system takes (see FileName::trouble), so that a crate can be unpacked anywhere. */
 final class PortableName
 {
-    private const UNSEEN = '~[\x{80}-\x{9f}\x{61c}\x{200b}\x{200e}\x{200f}\x{2028}-\x{202e}\x{2060}-\x{2069}\x{feff}]~u';
-
     /** Longest name that is left; systems that store two bytes a character, or that compose letters otherwise, need room. */
     private const BYTES = 240;
 
@@ -39,8 +37,10 @@ final class PortableName
 
     private static function mended(string $name): string
     {
-        $plain = Pattern::replace('~[\x00-\x1f\x7f<>:"|?*\\\\]+~', '-', Pattern::replace(self::UNSEEN, '', $name));
-        $plain = rtrim($plain, '. ');
+        while (($unseen = NewPath::unseenIn($name)) !== null) {
+            $name = str_replace($unseen, '', $name);
+        }
+        $plain = rtrim(Pattern::replace('~[\x00-\x1f\x7f<>:"|?*\\\\]+~', '-', $name), '. ');
         if ($plain === '') {
             $plain = '_';
         }

@@ -81,6 +81,23 @@ final readonly class Path implements \Stringable
         return $slash === false ? '' : substr($path, 0, $slash);
     }
 
+    /**
+     * The innermost folder that has all of the paths below it, '' for the root.
+     *
+     * @param  list<string>  $paths
+     */
+    public static function commonFolder(array $paths): string
+    {
+        $common = $paths === [] ? '' : self::folderOf($paths[0]);
+        foreach ($paths as $path) {
+            while ($common !== '' && ! str_starts_with($path, $common.'/')) {
+                $common = self::folderOf($common);
+            }
+        }
+
+        return $common;
+    }
+
     public static function nameOf(string $path): string
     {
         $slash = strrpos($path, '/');
