@@ -14,6 +14,7 @@ use App\Relink\StrayList;
 use App\Saving\Execution;
 use App\Saving\Planning;
 use App\Saving\PreparedPlan;
+use App\Workspace\Files\DiskContentStore;
 use App\Workspace\Files\WorkspaceFiles;
 use App\Workspace\Settings;
 use App\Workspace\Sources;
@@ -29,12 +30,13 @@ final readonly class TakeIn
 {
     private const CHUNK = 1000;
 
-    public function __construct(private Planning $planning, private Execution $execution) {}
+    public function __construct(private Planning $planning, private Execution $execution, private DiskContentStore $contents) {}
 
-    public function list(Workspace $workspace, User $person, TakeInWish $wish): TakeInList
+    /** @param bool $keeps whether it is to come in now, so that what is read goes into the store at once */
+    public function list(Workspace $workspace, User $person, TakeInWish $wish, bool $keeps = false): TakeInList
     {
         $strays = self::outside($workspace, $person, $wish);
-        [$sources, $refused] = SourceReader::read($workspace, Sources::of($workspace, $person), array_map(static fn (Stray $stray): string => $stray->places[0]->path, $strays));
+        [$sources, $refused] = SourceReader::read($workspace, Sources::of($workspace, $person), array_map(static fn (Stray $stray): string => $stray->places[0]->path, $strays), $keeps ? $this->contents : null);
         $choices = [];
         foreach ($sources as $source) {
             $choices[$source->path] = $wish->choice($source);
@@ -62,7 +64,7 @@ final readonly class TakeIn
      */
     public function carryOut(Workspace $workspace, User $person, TakeInWish $wish, ?string $fingerprint, ?string $note = null): TakenIn
     {
-        $list = $this->list($workspace, $person, $wish);
+        $list = $this->list($workspace, $person, $wish, true);
         $relinking = $this->relinking($list, $wish);
         $entry = $relinking->isEmpty() ? null : $this->execution->save($workspace, $person, [], $fingerprint, $note, null, $relinking);
         $left = self::outside($workspace, $person, $wish);

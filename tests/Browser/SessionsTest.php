@@ -22,7 +22,7 @@ it('keeps, puts away, opens in part, and goes one step back, by keys', function 
     ($this->open)('one.md', 'two.md', 'three.md');
     $browser = $this->browser->logIn($this->harbour->owner->email);
     $browser->row('one.md');
-    $browser->keys('k')->sees('Keeping a session writes no file')->sees('Two, worked on')->fill('Name', 'Guidebook')->press('Put away: keep, and clear the quay')->sees('Nothing is open');
+    $browser->keys('k')->sees('Keeping a session writes no file')->sees('Two, worked on')->fill('Name', 'Guidebook')->press('Put away: keep, and clear the quay')->sees('Nothing is open')->lacks('[role=dialog]');
     expect(($this->shown)())->toBe([])->and($this->harbour->read('two.md'))->toBe("# Two\n");
 
     ($this->open)('four.md');

@@ -105,21 +105,21 @@ it('frees only what nobody has used for some time, and tells sound from damaged'
     expect($this->store->sound($hash))->toBe($bytes);
 });
 
-it('hashes large contents by another process, with or without one', function () {
-    $store = app(DiskContentStore::class);
-    $contents = array_map(static fn (): string => random_bytes(5 * 1024 * 1024), range(1, 3));
+it('hashes large contents by other processes, and itself where these die', function (bool $dies) {
+    $contents = array_map(static fn (): string => random_bytes(5 * 1024 * 1024), range(1, 6));
     $wanted = array_map(static fn (string $bytes): string => hash('sha256', $bytes), $contents);
-    $path = (string) getenv('PATH');
-    foreach ([$path, '/nowhere'] as $programs) {
-        putenv("PATH={$programs}");
-        try {
-            expect($store->putAll(array_map(DiskContentStore::stream(...), $contents)))->toBe($wanted);
-        } finally {
-            putenv("PATH={$path}");
+    $streams = (function () use ($contents, $dies): Generator {
+        foreach ($contents as $number => $bytes) {
+            if ($dies && $number === 4) {
+                exec('pkill -KILL -P '.getmypid().' -f [h]ash-files');
+            }
+            yield DiskContentStore::stream($bytes);
         }
-        foreach ($wanted as $number => $hash) {
-            expect($store->bytes($hash))->toBe($contents[$number]);
-            unlink($store->file($hash));
-        }
+    })();
+    expect($this->store->putAll($streams))->toBe($wanted);
+    foreach ($wanted as $number => $hash) {
+        expect($this->store->bytes($hash))->toBe($contents[$number]);
+        unlink($this->store->file($hash));
     }
-});
+    expect(($this->waiting)())->toBe(0)->and(trim((string) shell_exec('pgrep -P '.getmypid().' -f [h]ash-files')))->toBe('');
+})->with([false, true]);

@@ -6,26 +6,27 @@ namespace App\Workspace\Files;
 
 use Hafenbuch\Core\Write\UnableToWrite;
 
-/** The SHA-256 of many files, computed by other processes (coreutils’ sha256sum) while this one goes on writing the next. */
+/** The SHA-256 of many files of our own, computed by other processes while this one goes on writing the next. */
 final class HashQueue
 {
     /** Of less, asking another process takes longer than hashing. */
     public const WORTH = 64 * 1024;
 
-    /** So much is given to one process. */
-    private const BATCH_BYTES = 16 * 1024 * 1024;
-
-    private const BATCH_FILES = 64;
+    /** So many are worth the start of processes. */
+    private const WORTH_ALL = 8 * 1024 * 1024;
 
     private const PROCESSES = 2;
 
-    /** @var array<int, string> files that wait, by the number that each was given */
+    /** What one process has not answered yet; far below what a pipe holds, so that nobody waits for the other. */
+    private const AT_ONCE = 100;
+
+    /** @var array<int, string> files that nobody was asked for yet, by the number that each was given */
     private array $waiting = [];
 
     private int $bytes = 0;
 
-    /** @var list<array{array<int, string>, ?resource, ?resource}> what each process was given, the process, and what it says */
-    private array $running = [];
+    /** @var ?list<HashProcess> null: none was started */
+    private ?array $processes = null;
 
     /** @var array<int, string> */
     private array $hashes = [];
@@ -34,8 +35,9 @@ final class HashQueue
     {
         $this->waiting[$number] = $file;
         $this->bytes += $bytes;
-        if ($this->bytes >= self::BATCH_BYTES || count($this->waiting) >= self::BATCH_FILES) {
-            $this->start();
+        if ($this->bytes >= self::WORTH_ALL) {
+            $this->processes ??= array_values(array_filter(array_map(static fn (): ?HashProcess => HashProcess::start(), range(1, self::PROCESSES))));
+            $this->ask();
         }
     }
 
@@ -46,38 +48,31 @@ final class HashQueue
      */
     public function all(): array
     {
-        $this->start();
-        while ($this->running !== []) {
-            $this->hear();
+        foreach ($this->processes ?? [] as $process) {
+            $this->hashes += $process->end();
+            $this->waiting += $process->left();
         }
+        $this->processes = null;
+        foreach ($this->waiting as $number => $file) {
+            $this->hashes[$number] = Sha256::ofFile($file) ?? throw UnableToWrite::content('what was just written cannot be read: '.Trouble::last());
+        }
+        $this->waiting = [];
 
         return $this->hashes;
     }
 
-    private function start(): void
+    private function ask(): void
     {
-        if ($this->waiting === []) {
+        if ($this->processes === [] || $this->processes === null) {
             return;
         }
-        while (count($this->running) >= self::PROCESSES) {
-            $this->hear();
+        foreach ($this->waiting as $number => $file) {
+            usort($this->processes, static fn (HashProcess $a, HashProcess $b): int => $a->owes() <=> $b->owes());
+            if ($this->processes[0]->owes() >= self::AT_ONCE) {
+                $this->hashes += $this->processes[0]->hear();
+            }
+            $this->processes[0]->ask($number, $file);
         }
-        $process = @proc_open(['sha256sum', '--binary', '--', ...array_values($this->waiting)], [['file', '/dev/null', 'r'], ['pipe', 'w'], ['file', '/dev/null', 'w']], $pipes);
-        $this->running[] = is_resource($process) ? [$this->waiting, $process, $pipes[1]] : [$this->waiting, null, null];
-        [$this->waiting, $this->bytes] = [[], 0];
-    }
-
-    /** Takes what the oldest process has found; what it does not say is computed here. */
-    private function hear(): void
-    {
-        [$files, $process, $says] = array_shift($this->running) ?? [[], null, null];
-        $said = $says === null ? '' : (string) stream_get_contents($says);
-        $says === null || fclose($says);
-        $process === null || proc_close($process);
-        preg_match_all('~^\\\\?([0-9a-f]{64}) ~m', $said, $found);
-        $isWhole = count($found[1]) === count($files);
-        foreach (array_keys($files) as $place => $number) {
-            $this->hashes[$number] = $isWhole ? $found[1][$place] : Sha256::ofFile($files[$number]) ?? throw UnableToWrite::content('what was just written cannot be read: '.Trouble::last());
-        }
+        $this->waiting = [];
     }
 }
