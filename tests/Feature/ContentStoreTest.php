@@ -24,6 +24,14 @@ it('keeps a content under its hash, once', function () {
         ->and($this->store->size($hash))->toBe(strlen($bytes))->and($this->store->put(DiskContentStore::stream($bytes)))->toBe($hash)->and(($this->waiting)())->toBe(0);
 });
 
+it('takes little memory for a small content', function () {
+    $this->store->putBytes(($this->own)('before'));
+    memory_reset_peak_usage();
+    $before = memory_get_usage();
+    $this->store->put(DiskContentStore::stream(($this->own)('small')));
+    expect(memory_get_peak_usage() - $before)->toBeLessThan(4 << 20);
+});
+
 it('hands a content on without reading again what was just kept, and reads what was kept before when it is asked for', function () {
     $kept = $this->store->keep($bytes = ($this->own)('handed on'));
     $later = $this->store->kept($kept->hash);

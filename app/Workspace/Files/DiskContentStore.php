@@ -279,7 +279,8 @@ final readonly class DiskContentStore implements ContentStore
         // One piece spares reading it again for its hash.
         $isOnePiece = $known === null && $said <= ($beside === null ? Sha256::AT_ONCE : self::PIECE);
         while (! feof($from)) {
-            $next = $isOnePiece ? stream_get_contents($from, Sha256::AT_ONCE) : fread($from, self::PIECE);
+            // PHP takes the memory for all that may come before it reads.
+            $next = $isOnePiece ? stream_get_contents($from, max(self::PIECE, $said + 1)) : fread($from, self::PIECE);
             if ($next === false) {
                 throw UnableToWrite::content('what is to be kept cannot be read: '.Trouble::last());
             }
