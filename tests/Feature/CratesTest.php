@@ -2,6 +2,9 @@
 
 declare(strict_types=1);
 
+use App\Crates\TakingIn\ComingWish;
+use App\Crates\TakingIn\OpenedCrate;
+use App\Crates\TakingIn\TakingIn;
 use Tests\Support\Harbour;
 
 /** Packs by the command line, into a folder of the test's own. @return array<string, mixed> what it said */
@@ -281,3 +284,22 @@ it('merges what both have changed where they changed other lines, and keeps a dr
     $this->actingAs($this->harbour->owner)->postJson("/api/workspaces/{$this->harbour->workspace->slug}/crates/take-in", ['from' => "{$this->out}/both", 'isEdited' => true, 'theirs' => ['two.md']])->assertOk();
     expect($this->harbour->workingText('book/two.md'))->toContain('one, theirs');
 });
+
+it('replaces nothing that was changed here between the look at a crate and its taking in', function (Closure $change, string $stays) {
+    packed($this->harbour, 'book/one.md', '--to', "{$this->out}/late", '--folder');
+    $theirs = "{$this->out}/late/data/book/two.md";
+    file_put_contents(is_file($theirs) ? $theirs : "{$this->out}/late/data/two.md", "# Two, theirs\n");
+    $takingIn = app(TakingIn::class);
+    $coming = $takingIn->look($this->harbour->workspace, OpenedCrate::at("{$this->out}/late", true), new ComingWish(isEdited: true));
+    $change($this->harbour);
+    $taken = $takingIn->takeIn($this->harbour->workspace, $this->harbour->owner, $coming);
+    $row = collect($taken->rows)->firstWhere('path', 'book/two.md');
+    expect($row->row->state->value)->toBe('changed by them')->and((string) $row->clash)->toContain('changed here while')
+        ->and($taken->drafts)->toBe(0)->and($this->harbour->workingText('book/two.md'))->toBe($stays);
+})->with([
+    'a draft' => [fn (Harbour $harbour) => $harbour->draft('book/two.md', '# Two, drafted'), '# Two, drafted'],
+    'a change outside' => [function (Harbour $harbour) {
+        $harbour->put('book/two.md', '# Two, changed outside');
+        $harbour->scan();
+    }, '# Two, changed outside'],
+]);

@@ -210,9 +210,11 @@ final readonly class TakingIn
     private function clash(Document $document, ComingRow $row, User $person, bool $takesTheirs): ?string
     {
         $holder = DB::table('document_locks')->where('document_id', $document->id)->where('user_id', '!=', $person->id)->value('user_id');
+        $here = $row->row->sent?->hereHash;
 
         return match (true) {
             $holder !== null => 'It is locked by someone else, so that theirs was not put on the screen.',
+            $here !== null && $here !== $document->workingHash() && ! $takesTheirs => 'It was changed here while the crate was taken in, so that theirs was not put on the screen. Take it in again to see both.',
             $document->draft !== null && $row->row->state === ReturnState::ChangedByBoth && ! $takesTheirs => 'It has a draft of yours, which stays. Take theirs, and yours is a step back.',
             default => null,
         };
