@@ -21,7 +21,7 @@ const Head = styled.header`padding: 14px 18px 10px; border-bottom: 1px solid var
 const Body = styled.div`flex: 1; min-height: 0; overflow-y: auto; padding: 14px 18px; display: flex; flex-direction: column; gap: 14px;`;
 const Foot = styled.footer`border-top: 1px solid var(--rule-strong); padding: 12px 18px 14px; display: flex; flex-direction: column; gap: 8px;`;
 const Start = styled.div`padding: 28px 24px; max-width: 620px; display: flex; flex-direction: column; gap: 16px; h2 { font-size: 18px; }
-    > div { display: flex; gap: 12px; align-items: end; flex-wrap: wrap; > :first-child { flex: 1; min-width: 200px; } }`;
+    form { display: grid; grid-template-columns: minmax(0, 1fr) auto; column-gap: 12px; > :first-child { grid-row: span 2; } > button { align-self: start; margin-top: 21px; } }`;
 const Tally = styled.ul`list-style: none; margin: 0; padding: 0; font-size: 14px; li { display: flex; gap: 10px; border-bottom: 1px solid var(--rule); padding: 2px 0; } span { flex: 1; } b { font: 600 14px ${font.plain}; font-variant-numeric: tabular-nums; }`;
 const Work = styled.div`display: flex; gap: 12px; align-items: center; progress { flex: 1; accent-color: var(--ink); }`;
 
@@ -105,6 +105,7 @@ export function ComingView() {
     }
     const faults = useParts(coming?.faults ?? [], 30);
     const bringing = (coming?.rows ?? []).filter((row) => row.brings && !left.includes(row.place));
+    const mayOpen = from.trim().startsWith('/') && !look.isPending;
     const isWrong = (coming?.faultCount ?? 0) > 0;
     const only = left.length > 0 ? bringing.map((row) => row.place) : null;
 
@@ -158,7 +159,12 @@ export function ComingView() {
                                 </Work>
                             )}
                             <h2>From a folder of the server</h2>
-                            <div>
+                            <form
+                                onSubmit={(event) => {
+                                    event.preventDefault();
+                                    mayOpen && openFrom();
+                                }}
+                            >
                                 <Field
                                     label="Path of a ZIP file or a folder"
                                     value={from}
@@ -166,10 +172,10 @@ export function ComingView() {
                                     mono
                                     hint="in a workspace of yours, or in a folder that this server allows"
                                 />
-                                <Button onPress={openFrom} isDisabled={!from.trim().startsWith('/') || look.isPending}>
+                                <Button type="submit" isDisabled={!mayOpen}>
                                     Look into it
                                 </Button>
-                            </div>
+                            </form>
                             {look.isPending && <CrateProgress />}
                             {problem && <Notice stop>{problem}</Notice>}
                         </Start>
