@@ -10,6 +10,15 @@ use App\Console\Crates\PackCrate;
 use App\Console\Crates\TakeCrateIn;
 use App\Console\Devices\ReplaceDevice;
 use App\Console\Devices\ShowDevices;
+use App\Console\People\AddToken;
+use App\Console\People\AddUser;
+use App\Console\People\AddWorkspace;
+use App\Console\People\DisableUser;
+use App\Console\People\RemoveWorkspace;
+use App\Console\People\RevokeToken;
+use App\Console\People\SetPassword;
+use App\Console\People\ShowFirstCode;
+use App\Console\People\WorkspaceMembers;
 use App\Console\Relink\Relink;
 use App\Console\Relink\ShowStrays;
 use App\Console\Relink\ShowUnused;
@@ -49,13 +58,15 @@ final class CommandLine
 
     public const WRONG_USAGE = 2;
 
-    private const COMMANDS = [
-        AddWorkspace::class, ScanFiles::class, ShowStatus::class, ShowReferences::class, ShowPartlyRead::class, WriteDraft::class, DiscardDraft::class,
+    /** @var list<class-string<HafenbuchCommand>> */
+    public const COMMANDS = [
+        ScanFiles::class, ShowStatus::class, ShowReferences::class, ShowPartlyRead::class, WriteDraft::class, DiscardDraft::class,
         MakePlan::class, Save::class, ShowLog::class, Undo::class, Recover::class,
         ShowQuay::class, KeepSession::class, ListSessions::class, ShowSession::class, OpenSession::class, CompareSessions::class, ExportOneSession::class, ImportOneSession::class, ShareSession::class, DeleteSession::class,
         ShowStrays::class, Relink::class, TakeFilesIn::class, ShowUnused::class, ShowDevices::class, ReplaceDevice::class,
         PackCrate::class, CheckCrate::class, ListCrates::class, TakeCrateIn::class,
-        CheckContents::class, ThinVersions::class, AddPerson::class, MoveWorkspace::class, Backup::class, CheckBackups::class, Restore::class,
+        AddUser::class, SetPassword::class, DisableUser::class, AddWorkspace::class, WorkspaceMembers::class, RemoveWorkspace::class, AddToken::class, RevokeToken::class, ShowFirstCode::class,
+        CheckContents::class, ThinVersions::class, MoveWorkspace::class, Backup::class, CheckBackups::class, Restore::class,
     ];
 
     /** @param list<string> $arguments as PHP gives them */

@@ -4,12 +4,15 @@ declare(strict_types=1);
 
 namespace App\Console;
 
+use App\Rights\Right;
 use App\Saving\Execution;
 use App\Support\Refused;
 use Hafenbuch\Core\Plan\Decision;
 
 final class DiscardDraft extends HafenbuchCommand
 {
+    public const RIGHT = Right::Draft;
+
     protected $signature = 'discard {name} {path}';
 
     protected $description = 'Drop a draft (the logbook can bring it back)';

@@ -7,11 +7,14 @@ namespace App\Console;
 use App\Models\Document;
 use App\Models\User;
 use App\Models\Workspace;
+use App\Rights\NotAllowed;
+use App\Rights\Right;
 use App\Support\Refused;
 use App\Workspace\Workspaces;
 use Hafenbuch\Core\Path\Path;
 use Hafenbuch\Core\Place\PlaceTrouble;
 use Illuminate\Console\Command;
+use Illuminate\Support\Facades\Gate;
 use Symfony\Component\Console\Input\InputOption;
 use Symfony\Component\Console\Output\OutputInterface;
 
@@ -20,10 +23,13 @@ abstract class HafenbuchCommand extends Command
 {
     private const ROWS_AT_ONCE = 500;
 
+    /** What the person must be allowed in the workspace for whom the command acts. */
+    public const RIGHT = Right::Look;
+
     protected function configure(): void
     {
         $this->addOption('json', null, InputOption::VALUE_NONE, 'Answer with one JSON value');
-        $this->addOption('as', null, InputOption::VALUE_REQUIRED, 'The e-mail address of the person who acts (else the workspace’s first owner)');
+        $this->addOption('as', null, InputOption::VALUE_REQUIRED, 'The e-mail address of the person who acts (else the workspace’s first keeper)');
     }
 
     protected function workspace(): Workspace
@@ -36,11 +42,14 @@ abstract class HafenbuchCommand extends Command
     {
         $email = $this->option('as');
         if (! is_string($email)) {
-            return $workspace->firstOwner() ?? throw Refused::because("The workspace “{$workspace->name}” has no owner. Name a person with --as EMAIL.");
+            return $workspace->firstKeeper() ?? throw Refused::because("The workspace “{$workspace->name}” has no keeper. Name a person with --as EMAIL.");
         }
 
-        return $workspace->members()->where('email', $email)->first()
+        $person = $workspace->members()->where('email', $email)->whereNull('disabled_at')->first()
             ?? throw Refused::because("{$email} is no member of the workspace “{$workspace->name}”.");
+        $allowed = Gate::forUser($person)->inspect(strtolower(static::RIGHT->name), $workspace);
+
+        return $allowed->allowed() ? $person : throw new NotAllowed((string) $allowed->message());
     }
 
     /** @throws Refused */

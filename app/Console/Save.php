@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Console;
 
 use App\Models\OperationLine;
+use App\Rights\Right;
 use App\Saving\Execution;
 use App\Saving\Planning;
 use App\Workspace\Index\SnapshotReader;
@@ -12,6 +13,8 @@ use Symfony\Component\Console\Input\InputOption;
 
 final class Save extends PlanningCommand
 {
+    public const RIGHT = Right::Save;
+
     protected $name = 'save';
 
     protected $description = 'Plan and execute';

@@ -5,10 +5,13 @@ declare(strict_types=1);
 namespace App\Console;
 
 use App\Past\Versions\Retention;
+use App\Rights\Right;
 use App\Workspace\Settings;
 
 final class ThinVersions extends HafenbuchCommand
 {
+    public const RIGHT = Right::Keep;
+
     protected $signature = 'thin {name} {--preview : Only say what would go}';
 
     protected $description = 'Let versions go by the workspace’s retention rule';
@@ -16,6 +19,7 @@ final class ThinVersions extends HafenbuchCommand
     public function handle(Retention $retention): int
     {
         $workspace = $this->workspace();
+        $this->person($workspace);
         $preview = $retention->preview($workspace, Settings::of($workspace)->retention());
         $preview->shorten();
         $gone = $this->option('preview') ? 0 : $retention->apply($workspace);

@@ -5,11 +5,14 @@ declare(strict_types=1);
 namespace App\Console;
 
 use App\Models\Operation;
+use App\Rights\Right;
 use App\Saving\Undoing;
 use App\Support\Refused;
 
 final class Undo extends HafenbuchCommand
 {
+    public const RIGHT = Right::Save;
+
     protected $signature = 'undo {name} {entry}';
 
     protected $description = 'Take a logbook entry back';

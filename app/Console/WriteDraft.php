@@ -7,6 +7,7 @@ namespace App\Console;
 use App\Drafts\DraftDesk;
 use App\Models\Document;
 use App\Quay\Quay;
+use App\Rights\Right;
 use App\Support\Refused;
 use App\Workspace\Files\WorkspaceFiles;
 use App\Workspace\Index\Scanner;
@@ -15,6 +16,8 @@ use Symfony\Component\Console\Exception\InvalidOptionException;
 
 final class WriteDraft extends HafenbuchCommand
 {
+    public const RIGHT = Right::Draft;
+
     protected $signature = 'draft {name} {path} {--from= : The file whose content becomes the draft; - for standard input}';
 
     protected $description = 'Set a draft’s content, for a new document too';

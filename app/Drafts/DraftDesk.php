@@ -9,6 +9,7 @@ use App\Models\Draft;
 use App\Models\DraftStep;
 use App\Models\User;
 use App\Models\Workspace;
+use App\Rights\NotAllowed;
 use App\Support\Refused;
 use App\Workspace\Files\DiskContentStore;
 use App\Workspace\Files\Sha256;
@@ -39,7 +40,7 @@ final readonly class DraftDesk
     /**
      * Makes a document that has no file yet.
      *
-     * @throws \Hafenbuch\Core\Path\InvalidPath
+     * @throws \Hafenbuch\Core\Path\InvalidPath|NotAllowed
      */
     public function begin(Workspace $workspace, string $path, string $bytes, User $person): Document
     {
@@ -51,12 +52,13 @@ final readonly class DraftDesk
     /**
      * The same with a content that the store has, however large it is.
      *
-     * @throws \Hafenbuch\Core\Path\InvalidPath
+     * @throws \Hafenbuch\Core\Path\InvalidPath|NotAllowed
      */
     public function beginWith(Workspace $workspace, string $path, StoredContent $content, User $person, string $summary): Document
     {
         $path = NewPath::of($path)->value;
         WorkspaceFiles::of($workspace)->absolute($path);
+        WritingRight::mustAt($workspace, [$path], $person);
         $document = DB::transaction(function () use ($workspace, $path, $content, $person, $summary): Document {
             $document = Document::query()->create([
                 'workspace_id' => $workspace->id,
@@ -78,7 +80,7 @@ final readonly class DraftDesk
      * @param  ?string  $summary  what the edit is, in words; null: it is found in the change
      * @param  ?DraftStep  $step  the step that this goes to, where it is no new one
      *
-     * @throws DraftChanged|DocumentLocked
+     * @throws DraftChanged|DocumentLocked|NotAllowed
      */
     public function write(Document $document, string $bytes, User $person, ?int $revision, ?string $summary = null, ?DraftStep $step = null): Document
     {
@@ -90,7 +92,7 @@ final readonly class DraftDesk
     /**
      * The same with a content that the store has, however large it is.
      *
-     * @throws DraftChanged|DocumentLocked
+     * @throws DraftChanged|DocumentLocked|NotAllowed
      */
     public function writeWith(Document $document, StoredContent $content, User $person, ?int $revision, ?string $summary = null, ?DraftStep $step = null): Document
     {
@@ -116,7 +118,7 @@ final readonly class DraftDesk
      * @param  int  $revision  that the changes were made on
      * @param  bool  $isText  whether places and size count bytes of the text in UTF-8, whatever the charset of the content
      *
-     * @throws DraftChanged|DocumentLocked|ChangesDoNotFit
+     * @throws DraftChanged|DocumentLocked|NotAllowed|ChangesDoNotFit
      */
     public function change(Document $document, Changes $changes, int $size, User $person, int $revision, bool $isText = false): Document
     {
@@ -141,7 +143,7 @@ final readonly class DraftDesk
      *
      * @param  string  $theirs  the hash of the file's content that the person has merged
      *
-     * @throws DraftChanged|DocumentLocked
+     * @throws DraftChanged|DocumentLocked|NotAllowed
      */
     public function merge(Document $document, string $bytes, User $person, int $revision, string $theirs): Document
     {
@@ -161,11 +163,12 @@ final readonly class DraftDesk
      *
      * @param  int  $revision  that the asker has read
      *
-     * @throws DraftChanged|DocumentLocked|Refused
+     * @throws DraftChanged|DocumentLocked|NotAllowed|Refused
      */
     public function propose(Document $document, string $path, User $person, int $revision): Document
     {
         WorkspaceFiles::of($document->workspace)->absolute(NewPath::of($path)->value);
+        WritingRight::mustAt($document->workspace, [$path], $person);
 
         return DB::transaction(function () use ($document, $path, $person, $revision): Document {
             $locked = $this->locked($document, $person, $revision);
@@ -185,7 +188,7 @@ final readonly class DraftDesk
     /**
      * The document with its row locked, as its writer has read it.
      *
-     * @throws DraftChanged|DocumentLocked|Refused
+     * @throws DraftChanged|DocumentLocked|NotAllowed|Refused
      */
     private function locked(Document $document, User $person, ?int $revision): Document
     {
@@ -196,7 +199,8 @@ final readonly class DraftDesk
         if ($locked->dropped_at !== null) {
             throw Refused::because("{$locked->path} was discarded meanwhile. Take that back in the logbook first.");
         }
-        Locks::refuseOthers($locked, $person);
+        WritingRight::must($locked, $person);
+        Locks::takeForWriting($locked, $person);
 
         return $locked;
     }

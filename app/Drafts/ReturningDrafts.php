@@ -91,9 +91,7 @@ final readonly class ReturningDrafts
                 throw Refused::because("{$document->path} was ".(isset($drafted[$id]) ? 'worked on' : 'discarded').' meanwhile. Nothing has been changed; look again.');
             }
         }
-        foreach (DB::table('document_locks')->whereIn('document_id', $ids)->where('user_id', '!=', $person->id)->limit(1)->pluck('document_id') as $id) {
-            Locks::refuseOthers($documents[$id], $person);
-        }
+        WritingRight::mustAll($workspace, $documents, $person);
 
         return $documents;
     }

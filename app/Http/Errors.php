@@ -11,6 +11,7 @@ use App\Drafts\DraftChanged;
 use App\Http\Data\CratePlanData;
 use App\Http\Data\OpeningData;
 use App\Http\Data\PlanData;
+use App\Rights\NotAllowed;
 use App\Saving\PlanBlocked;
 use App\Saving\PlanChanged;
 use App\Saving\WrittenMeanwhile;
@@ -33,6 +34,7 @@ use Illuminate\Foundation\Configuration\Exceptions;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Validation\ValidationException;
+use Symfony\Component\HttpKernel\Exception\AccessDeniedHttpException;
 use Symfony\Component\HttpKernel\Exception\HttpExceptionInterface;
 
 /** Every failure of the API as problem details (RFC 9457). */
@@ -57,6 +59,7 @@ final class Errors
         WrittenMeanwhile::class => 503,
         Stopped::class => 409,
         DocumentLocked::class => 423,
+        NotAllowed::class => 403,
         Refused::class => 422,
     ];
 
@@ -99,6 +102,7 @@ final class Errors
 
         return match (true) {
             $error instanceof ValidationException => self::respond(422, implode(' ', array_merge(...array_values($error->errors()))), ['errors' => $error->errors()]),
+            $error instanceof AccessDeniedHttpException => self::respond(403, $error->getMessage()),
             $error instanceof AuthenticationException => self::respond(401, 'Log in first.'),
             $error instanceof \PDOException => self::database($error),
             $error instanceof HttpExceptionInterface => self::respond($error->getStatusCode(), self::httpDetail($error))->withHeaders($error->getHeaders()),

@@ -24,6 +24,9 @@ use Illuminate\Support\Carbon;
  * @property list<string> $old_folders
  * @property ?string $message
  * @property ?array<string, ?string> $found
+ * @property ?string $words
+ * @property ?array<string, array{mixed, mixed}> $details
+ * @property ?string $asked_from
  * @property Carbon $created_at
  * @property ?Carbon $finished_at
  * @property-read ?User $person
@@ -56,6 +59,23 @@ final class Operation extends Record
     /** What a person chose where recovery could not tell. */
     public const SETTLE = 'settle';
 
+    /** Settings were changed. */
+    public const RULES = 'rules';
+
+    /** People came, went or got another role or right. */
+    public const PEOPLE = 'people';
+
+    /** Which versions stay was changed, or versions were let go. */
+    public const RETENTION = 'retention';
+
+    /** Somebody’s lock was broken. */
+    public const LOCK = 'lock';
+
+    /** They change no file, and so are not taken back but changed again. */
+    public const WITHOUT_FILES = [self::RULES, self::PEOPLE, self::RETENTION, self::LOCK];
+
+    public const EVERY_KIND = [...self::KINDS, 'relink', 'take in', 'replace device', self::UNDO, self::OUTSIDE, self::SETTLE, ...self::WITHOUT_FILES];
+
     public const PREPARED = 'prepared';
 
     /** Its files are written; the tables are following. */
@@ -78,7 +98,7 @@ final class Operation extends Record
 
     protected function casts(): array
     {
-        return ['new_folders' => 'array', 'old_folders' => 'array', 'found' => 'array', 'created_at' => 'datetime', 'finished_at' => 'datetime'];
+        return ['new_folders' => 'array', 'old_folders' => 'array', 'found' => 'array', 'details' => 'array', 'created_at' => 'datetime', 'finished_at' => 'datetime'];
     }
 
     /** Under the workspace’s lock, so that nobody else takes it. */

@@ -6,6 +6,7 @@ namespace App\Models;
 
 use Illuminate\Database\Eloquent\Relations\BelongsToMany;
 use Illuminate\Support\Carbon;
+use Illuminate\Support\Facades\DB;
 
 /**
  * A folder on the server, with its settings.
@@ -20,9 +21,8 @@ use Illuminate\Support\Carbon;
  */
 final class Workspace extends Record
 {
-    public const OWNER = 'owner';
-
-    public const MEMBER = 'member';
+    /** @var array<int, ?Role> as asked for so far, by person */
+    private array $roles = [];
 
     protected function casts(): array
     {
@@ -42,11 +42,34 @@ final class Workspace extends Record
 
     public function hasMember(User $user): bool
     {
-        return $this->members()->whereKey($user->id)->exists();
+        return $this->roleOf($user) !== null;
     }
 
-    public function firstOwner(): ?User
+    /** As it was when this object first asked for it, or after `refresh`. */
+    public function roleOf(User $person): ?Role
     {
-        return $this->members()->wherePivot('role', self::OWNER)->orderBy('users.id')->first();
+        if (! array_key_exists($person->id, $this->roles)) {
+            $this->roles[$person->id] = Role::tryFrom((string) DB::table('workspace_members')->where('workspace_id', $this->id)->where('user_id', $person->id)->value('role'));
+        }
+
+        return $this->roles[$person->id];
+    }
+
+    public function refresh(): static
+    {
+        $this->roles = [];
+
+        return parent::refresh();
+    }
+
+    /** Forgets who may do what, so that it is asked for anew. */
+    public function forgetRoles(): void
+    {
+        $this->roles = [];
+    }
+
+    public function firstKeeper(): ?User
+    {
+        return User::query()->whereNull('disabled_at')->whereHas('workspaces', fn ($mine) => $mine->whereKey($this->id)->where('workspace_members.role', Role::Keeper->value))->orderBy('id')->first();
     }
 }

@@ -6,6 +6,12 @@ namespace App\Providers;
 
 use App\Devices\RackClient;
 use App\Drafts\LetCaughtUpDraftsGo;
+use App\Http\KnownDevice;
+use App\Models\User;
+use App\Models\Workspace;
+use App\People\MailFolder;
+use App\Rights\PersonPolicy;
+use App\Rights\WorkspacePolicy;
 use App\Serving\Health\Heartbeat;
 use App\Serving\Places;
 use App\Support\MariaDbConnection;
@@ -21,6 +27,8 @@ use Illuminate\Queue\Events\JobProcessed;
 use Illuminate\Queue\Events\JobProcessing;
 use Illuminate\Queue\Events\Looping;
 use Illuminate\Support\Facades\Event;
+use Illuminate\Support\Facades\Gate;
+use Illuminate\Support\Facades\Mail;
 use Illuminate\Support\Facades\RateLimiter;
 use Illuminate\Support\Facades\Storage;
 use Illuminate\Support\Facades\Vite;
@@ -43,6 +51,9 @@ final class HafenbuchProvider extends ServiceProvider
     public function boot(): void
     {
         Trouble::listen();
+        Gate::policy(Workspace::class, WorkspacePolicy::class);
+        Gate::policy(User::class, PersonPolicy::class);
+        Mail::extend('file', static fn (): MailFolder => new MailFolder(storage_path('mail')));
         // From where the page came, and not from where a request says that it came.
         Vite::createAssetPathsUsing(static fn (string $path): string => '/'.ltrim($path, '/'));
         Event::listen(DraftsCaughtUp::class, LetCaughtUpDraftsGo::class);
@@ -51,6 +62,11 @@ final class HafenbuchProvider extends ServiceProvider
 
             $limits = config('limits.logins');
 
+            $known = KnownDevice::of($request, $account);
+            if ($known !== null) {
+                return [Limit::perMinute($limits['pair'])->by("login-device:{$known}")];
+            }
+
             // One address can be the way out of a whole team; one account can be guessed at from many addresses.
             return [
                 Limit::perMinute($limits['pair'])->by("login:{$account}|{$request->ip()}"),
@@ -58,6 +74,8 @@ final class HafenbuchProvider extends ServiceProvider
                 Limit::perMinute($limits['address'])->by("login:{$request->ip()}"),
             ];
         });
+        RateLimiter::for('enter', static fn (Request $request): Limit => Limit::perMinute(config('limits.logins')['address'])->by("enter:{$request->ip()}"));
+        RateLimiter::for('password', static fn (Request $request): Limit => Limit::perMinute(config('limits.logins')['pair'])->by('password:'.$request->user()?->getAuthIdentifier()));
         // Counted only where counting costs nothing (config/cache.php).
         RateLimiter::for('person', static fn (Request $request): Limit => config('cache.limiter') === 'apc'
             ? Limit::perMinute((int) config('limits.requests_per_minute'))->by('person:'.$request->user()?->getAuthIdentifier())

@@ -33,5 +33,6 @@ final readonly class DocumentRow
         #[OA\Property(description: 'who last wrote the draft')] public ?string $draftBy,
         #[OA\Property(items: new OA\Items(type: 'string'))] public array $refersTo,
         #[OA\Property(description: 'to whom it is lent in a crate, and since when')] public ?string $lent = null,
+        #[OA\Property(description: 'why the reader may not write it, whatever its file allows')] public ?string $withheld = null,
     ) {}
 }

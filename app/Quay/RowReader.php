@@ -9,6 +9,7 @@ use App\Models\User;
 use App\Models\Workspace;
 use App\Workspace\Index\SnapshotReader;
 use App\Workspace\Lent;
+use App\Workspace\StandingLocks;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
 
@@ -28,7 +29,7 @@ final readonly class RowReader
         $below = $snapshot->below($ids);
         $facts = $this->facts($ids);
         $wanted = array_fill_keys($ids, true);
-        $own = array_fill_keys(DB::table('document_locks')->where('user_id', $viewer->id)->pluck('document_id')->all(), true);
+        $own = array_fill_keys(StandingLocks::query()->where('held.user_id', $viewer->id)->pluck('document_id')->all(), true);
         $lent = Lent::among($workspace, $ids);
         $rows = [];
         foreach ($ids as $id) {
@@ -46,7 +47,7 @@ final readonly class RowReader
                 $fact->change_words,
                 $fact->draft_at === null ? null : Carbon::parse($fact->draft_at, 'UTC')->toIso8601ZuluString('millisecond'),
                 $fact->draft_by,
-                array_values(array_filter($snapshot->graph()->targetsOf($id), static fn (string $target): bool => isset($wanted[$target]))), $lent[$id] ?? null,
+                array_values(array_filter($snapshot->graph()->targetsOf($id), static fn (string $target): bool => isset($wanted[$target]))), $lent[$id] ?? null, $document->access->why,
             );
         }
 

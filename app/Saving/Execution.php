@@ -8,6 +8,8 @@ use App\Models\Document;
 use App\Models\Operation as OperationRecord;
 use App\Models\User;
 use App\Models\Workspace;
+use App\Rights\FolderRights;
+use App\Rights\NotAllowed;
 use App\Support\SharedProgress;
 use App\Workspace\Files\DiskContentStore;
 use App\Workspace\Files\WorkspaceFiles;
@@ -70,10 +72,12 @@ final readonly class Execution
      *
      * @param  list<string>  $oldFolders  that go if they are empty afterwards
      *
+     * @throws NotAllowed where the person has lost the right meanwhile
      * @throws WrittenMeanwhile where the files are written and the tables cannot follow now
      */
     public function run(Workspace $workspace, LogEntry $entry, array $oldFolders = []): OperationRecord
     {
+        $this->mustWrite($workspace, $entry);
         $operation = new Operation(strtolower((string) Str::ulid()), DatabaseJournal::changes($entry->lines), [], $oldFolders);
         $journal = new DatabaseJournal($workspace, $this->contents, $entry);
         $progress = new SharedProgress(SharedProgress::inWorkspace($workspace->id), $operation->id);
@@ -90,6 +94,23 @@ final readonly class Execution
             return OperationRecord::query()->with('lines', 'person')->findOrFail($operation->id);
         } catch (\PDOException $failure) {
             throw WrittenMeanwhile::because($failure);
+        }
+    }
+
+    /**
+     * Roles and rights change under the workspace’s lock too, so what is found here holds until the operation ends.
+     *
+     * @throws NotAllowed
+     */
+    private function mustWrite(Workspace $workspace, LogEntry $entry): void
+    {
+        $workspace->forgetRoles();
+        $rights = FolderRights::of($workspace, User::query()->findOrFail($entry->personId));
+        foreach ($entry->lines as $line) {
+            $why = $rights->withheld($line->path);
+            if ($why !== null) {
+                throw new NotAllowed($why);
+            }
         }
     }
 

@@ -45,7 +45,7 @@ final readonly class SecondDocuments
         if ($draft === null) {
             $second->draft?->delete();
         } else {
-            (new Quay($workspace, $operation->person ?? $workspace->firstOwner() ?? throw new \LogicException('A workspace has an owner.')))->hold([$second->id]);
+            (new Quay($workspace, $operation->person ?? $workspace->firstKeeper() ?? throw new \LogicException('A workspace has an owner.')))->hold([$second->id]);
         }
     }
 }

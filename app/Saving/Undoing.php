@@ -9,6 +9,7 @@ use App\Models\Operation as OperationRecord;
 use App\Models\OperationLine;
 use App\Models\User;
 use App\Models\Workspace;
+use App\Rights\FolderRights;
 use App\Support\Refused;
 use App\Workspace\Files\DiskContentStore;
 use App\Workspace\Files\WorkspaceFiles;
@@ -27,7 +28,7 @@ final readonly class Undoing
     public function __construct(private UndoPlanner $planner, private Execution $execution, private DiskContentStore $contents, private DocumentIndex $index) {}
 
     /** @throws Refused where what the entry replaced is not kept any more */
-    public function plan(Workspace $workspace, OperationRecord $entry): Plan
+    public function plan(Workspace $workspace, User $person, OperationRecord $entry): Plan
     {
         $done = array_values($entry->lines->map(static fn (OperationLine $line): PlanLine => $line->planLine())->all());
         foreach ($done as $line) {
@@ -38,9 +39,12 @@ final readonly class Undoing
             }
         }
         $files = WorkspaceFiles::of($workspace);
+        $rights = FolderRights::of($workspace, $person);
         $onDisk = [];
         foreach ($done as $line) {
-            $onDisk[$line->path] = $line->action->touchesFile() ? $files->look($line->path) : OnDisk::nothing();
+            $look = $line->action->touchesFile() ? $files->look($line->path) : OnDisk::nothing();
+            $withheld = $rights->withheld($line->path);
+            $onDisk[$line->path] = $withheld === null ? $look : $look->withheld($withheld);
         }
         $pointsAt = $this->pointsAt($workspace, $done);
 
@@ -56,10 +60,13 @@ final readonly class Undoing
             if ($entry->kind === OperationRecord::OUTSIDE) {
                 throw Refused::because("Entry {$entry->number} was made by another program, so there is nothing of ours to take back.");
             }
+            if (in_array($entry->kind, OperationRecord::WITHOUT_FILES, true)) {
+                throw Refused::because("Entry {$entry->number} changed rules or people, and no file. Change them again where they are set.");
+            }
             if ($entry->state !== OperationRecord::DONE) {
                 throw Refused::because("Entry {$entry->number} is “{$entry->state}”; only an entry that is done can be taken back.");
             }
-            $plan = $this->plan($workspace, $entry);
+            $plan = $this->plan($workspace, $person, $entry);
             Execution::accept($plan, $fingerprint);
 
             return $this->execution->run($workspace, new LogEntry(OperationRecord::UNDO, $person->id, $plan->lines, $note, $entry->id), $entry->new_folders);

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Serving;
 
 use App\Backup\RestoreBackup;
+use App\People\FirstAccount;
 use App\Serving\Processes\LogFiles;
 use App\Serving\Processes\Service;
 use App\Serving\Processes\Supervisor;
@@ -119,6 +120,10 @@ final class Serve extends Command
         $this->newLine();
         $this->line('Hafenbuch '.config('server.version').' is ready:  '.config('app.url'));
         $this->option('demo') && $this->call('hafenbuch:demo', ['--show-login' => true]);
+        $code = FirstAccount::code();
+        if ($code !== null) {
+            $this->line("Code for the first account:  {$code}");
+        }
         $this->line('Ctrl+C stops it.');
     }
 

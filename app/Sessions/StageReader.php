@@ -9,6 +9,7 @@ use App\Models\SessionItem;
 use App\Models\SessionStage;
 use App\Models\User;
 use App\Models\Workspace;
+use App\Workspace\StandingLocks;
 use Hafenbuch\Core\Path\Path;
 use Hafenbuch\Core\Session\DocumentNow;
 use Hafenbuch\Core\Session\KeptDocument;
@@ -141,7 +142,7 @@ final class StageReader
         $documents = [];
         foreach (array_chunk(array_values(array_unique($ids)), self::CHUNK) as $chunk) {
             $rows = DB::table('documents as d')->leftJoin('drafts as dr', 'dr.document_id', '=', 'd.id')
-                ->leftJoin('document_locks as l', static fn ($join) => $join->on('l.document_id', '=', 'd.id')->where('l.user_id', '!=', $person->id))->leftJoin('users as u', 'u.id', '=', 'l.user_id')
+                ->leftJoinSub(StandingLocks::holders()->where('held.user_id', '!=', $person->id), 'l', 'l.document_id', '=', 'd.id')->leftJoin('users as u', 'u.id', '=', 'l.user_id')
                 ->where('d.workspace_id', $workspace->id)->whereIn('d.id', $chunk)->get(['d.id', 'd.path', 'd.saved_hash', 'd.is_gone', 'd.dropped_at', 'dr.hash', 'u.name as locked_by']);
             $past = $rows->filter(static fn (object $row): bool => $row->dropped_at !== null || (bool) $row->is_gone)->pluck('id')->all();
             $versions = $past === [] ? [] : DB::table('versions')->whereIn('document_id', $past)->groupBy('document_id')->selectRaw('document_id, max(number) as number')->pluck('number', 'document_id')->all();

@@ -6,6 +6,7 @@ namespace App\Setup;
 
 use App\Drafts\DraftDesk;
 use App\Models\Document;
+use App\Models\Role;
 use App\Models\User;
 use App\Models\Workspace;
 use App\Quay\Quay;
@@ -35,7 +36,7 @@ final readonly class DemoSessions
         $people = array_values($people);
         $workspace = Workspaces::add($office['workspace'], $root, $people[0]);
         foreach (array_slice($people, 1) as $person) {
-            $workspace->members()->attach($person->id, ['role' => Workspace::MEMBER]);
+            $workspace->members()->attach($person->id, ['role' => Role::Writer->value]);
         }
         $this->scanner->run($workspace);
 

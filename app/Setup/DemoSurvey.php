@@ -7,6 +7,7 @@ namespace App\Setup;
 use App\Devices\Rack\RackState;
 use App\Devices\Rack\StandIn;
 use App\Models\Workspace;
+use App\Workspace\By;
 use App\Workspace\IncomingReader;
 use App\Workspace\Index\Scanner;
 use App\Workspace\Settings;
@@ -28,7 +29,7 @@ final readonly class DemoSurvey
         foreach ($survey['renamed'] as $old => $new) {
             rename("{$workspace->root}/{$old}", "{$workspace->root}/{$new}");
         }
-        Settings::of($workspace)->set([...$survey['settings'], 'incoming' => IncomingReader::checked($survey['settings']['incoming'])]);
+        Settings::of($workspace)->set([...$survey['settings'], 'incoming' => IncomingReader::checked($survey['settings']['incoming'])], By::commandLine($workspace->firstKeeper() ?? throw new \LogicException('The demo has a keeper.')));
         $rack = new RackState(dirname(storage_path()).'/rack.json');
         foreach (StandIn::all() as $one) {
             $rack->switch($one, ! in_array($one->address(), $survey['off'], true));

@@ -7,10 +7,12 @@ namespace App\Setup;
 use App\Drafts\DraftDesk;
 use App\Drafts\Locks;
 use App\Models\Document;
+use App\Models\Role;
 use App\Models\User;
 use App\Models\Workspace;
 use App\Quay\Quay;
 use App\Saving\Execution;
+use App\Workspace\By;
 use App\Workspace\Index\Scanner;
 use App\Workspace\Settings;
 use App\Workspace\Workspaces;
@@ -59,8 +61,8 @@ final class SetUpDemo extends Command
         $root = $this->copyFiles($files);
         $history->rewind($root);
         $workspace = Workspaces::add($story['workspace'], $root, $people[$story['people'][0]['email']]);
-        foreach (array_slice(array_values($people), 1) as $person) {
-            $workspace->members()->attach($person->id, ['role' => Workspace::MEMBER]);
+        foreach (array_slice($story['people'], 1) as $one) {
+            $workspace->members()->attach($people[$one['email']]->id, ['role' => $one['role'] ?? Role::Writer->value]);
         }
         $scanner->run($workspace);
         $history->play($workspace, $people);
@@ -69,7 +71,7 @@ final class SetUpDemo extends Command
             chmod("{$root}/{$path}", 0o444);
         }
         $scanner->run($workspace);
-        Settings::of($workspace)->set($story['settings']);
+        Settings::of($workspace)->set($story['settings'], By::commandLine($people[$story['people'][0]['email']]));
         foreach ($story['stages'] as $stage) {
             $this->stage($desk, $drafts, $workspace, $stage, $people[$stage['by']]);
         }
@@ -129,6 +131,7 @@ final class SetUpDemo extends Command
         $users = [];
         foreach ($people as $person) {
             $users[$person['email']] = User::query()->updateOrCreate(['email' => $person['email']], ['name' => $person['name'], 'password' => $password]);
+            $users[$person['email']]->forceFill(['is_administrator' => count($users) === 1])->save();
         }
 
         return $users;

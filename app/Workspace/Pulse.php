@@ -26,7 +26,18 @@ final class Pulse
     /** The words of documents, and nothing on which the states of others rest. */
     public const EDITS = 'edits';
 
-    public const TOPICS = [self::DOCUMENTS, self::EDITS, self::QUAY, self::LOGBOOK, self::DECISIONS];
+    /** Who is a member, and as what. */
+    public const PEOPLE = 'people';
+
+    /** Who looks at what. */
+    public const PRESENCE = 'presence';
+
+    /** What somebody has for a person. */
+    public const NOTICES = 'notices';
+
+    public const COMMENTS = 'comments';
+
+    public const TOPICS = [self::DOCUMENTS, self::EDITS, self::QUAY, self::LOGBOOK, self::DECISIONS, self::PEOPLE, self::PRESENCE, self::NOTICES, self::COMMENTS];
 
     /** Of more documents an event only says that there are many. */
     private const NAMED = 200;

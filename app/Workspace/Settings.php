@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Workspace;
 
+use App\Models\Operation;
 use App\Models\Workspace;
 use App\Workspace\Reading\Ways;
 use Hafenbuch\Core\Format\Markdown\MarkdownFormat;
@@ -119,6 +120,30 @@ final readonly class Settings
         return array_values($this->workspace->settings['secretNames'] ?? []);
     }
 
+    /** Whether others are kept from a document for as long as somebody has an unsaved draft of it. */
+    public function isLockedWhileWritten(string $path): bool
+    {
+        foreach ($this->autoLock() as $folder) {
+            if ($folder === '' || str_starts_with($path, $folder.'/')) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /** @return list<string> folders in which a document is locked for whoever writes it; an empty one is the whole workspace */
+    public function autoLock(): array
+    {
+        return array_values($this->workspace->settings['autoLock'] ?? []);
+    }
+
+    /** For how many minutes the holder of a lock must have been gone before others may take it. */
+    public function lockMinutes(): int
+    {
+        return $this->workspace->settings['lockMinutes'] ?? 120;
+    }
+
     public function ways(): Ways
     {
         return new Ways($this->charset(), $this->frontMatter());
@@ -131,22 +156,41 @@ final readonly class Settings
     }
 
     /**
-     * Changes some of the settings; what others have changed meanwhile stays.
+     * Keeps an answer that somebody gave, as the beginning for the next who is asked; no rule changes.
+     *
+     * @param  array{follow?: string, starts?: list<string>}  $answers
+     */
+    public function remember(array $answers): void
+    {
+        DB::transaction(function () use ($answers): void {
+            $now = Workspace::query()->lockForUpdate()->findOrFail($this->workspace->id);
+            $now->update(['settings' => [...$now->settings, ...$answers]]);
+        }, self::TRIES);
+        $this->workspace->refresh();
+    }
+
+    /**
+     * Changes some of the settings, which the logbook notes; what others have changed meanwhile stays.
      *
      * @param  array<string, mixed>  $values
      * @param  ?int  $revision  that the values were made on; null: whatever it is
      *
      * @throws SettingsChanged
      */
-    public function set(array $values, ?int $revision = null): void
+    public function set(array $values, By $by, ?int $revision = null): void
     {
-        DB::transaction(function () use ($values, $revision): void {
+        $kind = array_key_exists('retention', $values) ? Operation::RETENTION : Operation::RULES;
+        RuleEntry::of($this->workspace, $by, $kind, function () use ($values, $revision): array {
             $now = Workspace::query()->lockForUpdate()->findOrFail($this->workspace->id);
             if ($revision !== null && $now->settings_revision !== $revision) {
                 throw SettingsChanged::to($now->settings_revision);
             }
-            $now->update(['settings' => [...$now->settings, ...$values], 'settings_revision' => $now->settings_revision + 1]);
-        }, self::TRIES);
+            $after = [...$now->settings, ...$values];
+            $words = SettingWords::of($now->settings, $after);
+            $now->update(['settings' => $after, 'settings_revision' => $now->settings_revision + 1]);
+
+            return [...$words, 'result' => null];
+        });
         $this->workspace->refresh();
     }
 }

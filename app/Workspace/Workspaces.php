@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Workspace;
 
+use App\Models\Role;
 use App\Models\User;
 use App\Models\Workspace;
 use App\Support\Refused;
@@ -28,7 +29,7 @@ final class Workspaces
 
         return DB::transaction(function () use ($name, $root, $owner): Workspace {
             $workspace = Workspace::query()->create(['name' => $name, 'slug' => self::freeSlug($name), 'root' => $root, 'settings' => []]);
-            $workspace->members()->attach($owner->id, ['role' => Workspace::OWNER]);
+            $workspace->members()->attach($owner->id, ['role' => Role::Keeper->value]);
             DB::table('workspace_locks')->insert(['workspace_id' => $workspace->id]);
 
             return $workspace;
@@ -46,8 +47,29 @@ final class Workspaces
         WorkspaceLock::hold($workspace, static fn () => $workspace->update(['root' => $root]));
     }
 
-    /** @throws Refused */
-    private static function freeRoot(string $folder, ?Workspace $of): string
+    /**
+     * Forgets the workspace, with drafts, versions and logbook; its files stay.
+     *
+     * @return int how many drafts went with it
+     */
+    public static function remove(Workspace $workspace): int
+    {
+        return DB::transaction(static function () use ($workspace): int {
+            // Waits for a running operation, which holds this row by another connection; so it cannot be held here as for one.
+            DB::table('workspace_locks')->where('workspace_id', $workspace->id)->lockForUpdate()->first();
+            $drafts = DB::table('drafts')->whereIn('document_id', DB::table('documents')->where('workspace_id', $workspace->id)->select('id'))->count();
+            $workspace->delete();
+
+            return $drafts;
+        });
+    }
+
+    /**
+     * @return string the folder without links
+     *
+     * @throws Refused where no workspace can be there
+     */
+    public static function freeRoot(string $folder, ?Workspace $of): string
     {
         $root = realpath($folder);
         if ($root === false || ! is_dir($root)) {

@@ -1,4 +1,4 @@
-import { Navigate, Route, Routes } from 'react-router';
+import { Navigate, Route, Routes, useLocation, useNavigate } from 'react-router';
 import { Problem } from './api/client';
 import { useSession, useWorkspaces } from './api/queries';
 import { Frame } from './frame/Frame';
@@ -25,10 +25,19 @@ const CratesView = later(async () => (await import('./crates/CratesView')).Crate
 const PackView = later(async () => (await import('./crates/PackView')).PackView);
 const ComingView = later(async () => (await import('./crates/ComingView')).ComingView);
 const DevicesView = later(async () => (await import('./strays/DevicesView')).DevicesView);
+const PeopleView = later(async () => (await import('./people/PeopleView')).PeopleView);
+const AccountView = later(async () => (await import('./people/AccountView')).AccountView);
+const ServerView = later(async () => (await import('./people/ServerView')).ServerView);
+const NewWorkspace = later(async () => (await import('./people/NewWorkspace')).NewWorkspace);
+const Enter = later(async () => (await import('./login/Enter')).Enter);
 const SeriesView = later(async () => (await import('./series/SeriesView')).SeriesView);
 
 export function App() {
     const session = useSession();
+    const { pathname } = useLocation();
+    if (pathname === '/enter') {
+        return <Enter />;
+    }
     if (session.isPending) {
         return null;
     }
@@ -65,16 +74,21 @@ export function App() {
                 <Route path="crates" element={<CratesView />} />
                 <Route path="crates/pack" element={<PackView />} />
                 <Route path="crates/take-in" element={<ComingView />} />
+                <Route path="people" element={<PeopleView />} />
+                <Route path="account" element={<AccountView />} />
+                <Route path="server" element={<ServerView />} />
                 <Route path="logbook" element={<Logbook />} />
                 <Route path="logbook/:entry" element={<Logbook />} />
                 <Route path="*" element={<Empty title="There is nothing at this address" />} />
             </Route>
-            <Route path="*" element={<FirstWorkspace />} />
+            <Route path="/new-workspace" element={<NewWorkspace />} />
+            <Route path="*" element={<FirstWorkspace isAdministrator={session.data.isAdministrator} />} />
         </Routes>
     );
 }
 
-function FirstWorkspace() {
+function FirstWorkspace({ isAdministrator }: { isAdministrator: boolean }) {
+    const navigate = useNavigate();
     const workspaces = useWorkspaces();
     if (workspaces.isPending) {
         return null;
@@ -87,9 +101,16 @@ function FirstWorkspace() {
     return (
         <Empty title="You are in no workspace yet">
             <p>
-                A workspace is a folder on the server. Whoever runs the server registers one with{' '}
-                <code>bin/hafenbuch workspace:add NAME DIR</code>.
+                A workspace is a folder on the server.{' '}
+                {isAdministrator
+                    ? 'Register the first one, and invite the others there.'
+                    : 'Ask one of its keepers, or an administrator, to let you in.'}
             </p>
+            {isAdministrator && (
+                <Button $main onPress={() => navigate('/new-workspace')}>
+                    Register a folder …
+                </Button>
+            )}
         </Empty>
     );
 }

@@ -44,7 +44,7 @@ $plans = [];
 foreach ([2000, 20_000] as $count) {
     $workspace = crate_workspace("planned-{$count}", $count, 100);
     $wish = new PackWish('planned', new CrateScope(['c00000.md']));
-    $person = $workspace->firstOwner() ?? throw new LogicException('no owner');
+    $person = $workspace->firstKeeper() ?? throw new LogicException('no owner');
     memory_reset_peak_usage();
     $before = memory_get_usage();
     $plans[$count] = timed(static fn () => count(app(Packing::class)->prepare($workspace, $person, $wish)->plan->packed()) === $count || throw new LogicException('not all of it is in'));
@@ -54,7 +54,7 @@ foreach ([2000, 20_000] as $count) {
 report_line('  growth with ten times the files', $plans[20_000] / $plans[2000], '×', '', true);
 
 $workspace = crate_workspace('packed', 5000, intdiv(2 ** 30, 4500));
-$person = $workspace->firstOwner() ?? throw new LogicException('no owner');
+$person = $workspace->firstKeeper() ?? throw new LogicException('no owner');
 $out = config('hafenbuch.roots')[0].'/packed-out';
 mkdir($out);
 shell('sync');

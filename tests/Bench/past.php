@@ -43,7 +43,7 @@ function asked(string $path, User $person): float
 
 $workspace = workspace('past', 20);
 app(App\Workspace\Index\Scanner::class)->run($workspace);
-$person = $workspace->firstOwner() ?? throw new LogicException('no owner');
+$person = $workspace->firstKeeper() ?? throw new LogicException('no owner');
 
 /** @return int bytes in the content store */
 function stored(): int

@@ -72,7 +72,7 @@ $ids = Document::query()->where('workspace_id', $workspace->id)->orderBy('path')
 $pages = [];
 $now = microtime(true);
 foreach ($people as $n => $person) {
-    $workspace->members()->syncWithoutDetaching([$person->id => ['role' => 'owner']]);
+    $workspace->members()->syncWithoutDetaching([$person->id => ['role' => 'keeper']]);
     (new Quay($workspace, $person))->open(array_map(static fn (int $step): string => $ids[($n * 20 + $step) % 1000], range(0, OPEN - 1)));
     $pages[] = $page = new Page($n, $person->createToken('bench')->plainTextToken, $ids[$n * 20], $now + 3);
     $page->content = file_get_contents(sprintf('%s/f%04d.md', $folder, $n * 20));

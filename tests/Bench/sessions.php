@@ -27,7 +27,7 @@ function quay_in(string $name, int $count): array
 {
     $workspace = workspace($name, $count);
     app(App\Workspace\Index\Scanner::class)->run($workspace);
-    $person = $workspace->firstOwner() ?? throw new LogicException('no owner');
+    $person = $workspace->firstKeeper() ?? throw new LogicException('no owner');
     $ids = DB::table('documents')->where('workspace_id', $workspace->id)->where('format', '!=', 'file')->orderBy('id')->limit(SESSION_DOCUMENTS)->pluck('id')->all();
     (new Quay($workspace, $person))->arrange(array_fill_keys($ids, false), true);
     foreach (array_slice($ids, 0, SESSION_DRAFTS) as $id) {
@@ -77,7 +77,7 @@ foreach (['keep', 'plan', 'open'] as $what) {
 
 // 1 GiB of drafts.
 $workspace = workspace('carried', 20);
-$person = $workspace->firstOwner() ?? throw new LogicException('no owner');
+$person = $workspace->firstKeeper() ?? throw new LogicException('no owner');
 app(App\Workspace\Index\Scanner::class)->run($workspace);
 (new Quay($workspace, $person))->arrange([], true);
 $folder = config('hafenbuch.roots')[0].'/yardstick';

@@ -50,7 +50,7 @@ function broken_workspace(string $name, int $count): Workspace
 $seconds = [];
 foreach ([10_000, 100_000] as $count) {
     $workspace = broken_workspace("strays-{$count}", $count);
-    $person = $workspace->firstOwner() ?? throw new LogicException('no owner');
+    $person = $workspace->firstKeeper() ?? throw new LogicException('no owner');
     $strays = [];
     $list = timed(static function () use ($workspace, $person, &$strays): void {
         $strays = StrayList::of($workspace, $person)->all();
@@ -107,11 +107,11 @@ foreach (range(1, 3) as $round) {
 }
 memory_reset_peak_usage();
 $before = memory_get_usage();
-$looking = timed(static fn () => app(TakeIn::class)->list($workspace, $workspace->firstOwner() ?? throw new LogicException('no owner'), new TakeInWish));
+$looking = timed(static fn () => app(TakeIn::class)->list($workspace, $workspace->firstKeeper() ?? throw new LogicException('no owner'), new TakeInWish));
 report_line('looking at 2,000 files of 1 GiB', $looking, 's', '', true);
 $taken = 0;
 $taking = timed(static function () use ($workspace, &$taken): void {
-    $taken = app(TakeIn::class)->carryOut($workspace, $workspace->firstOwner() ?? throw new LogicException('no owner'), new TakeInWish, null)->taken;
+    $taken = app(TakeIn::class)->carryOut($workspace, $workspace->firstKeeper() ?? throw new LogicException('no owner'), new TakeInWish, null)->taken;
 });
 $taken === BROUGHT || throw new LogicException("{$taken} taken in");
 report_line('  taking them in once they are looked at, in cp with an fsync each', $taking / median($copying), '×', '≤ 2', $taking <= 2 * median($copying));
@@ -119,13 +119,13 @@ $taking += $looking;
 report_line('  both together', $taking / median($copying), '×', '', true);
 report_line('  its seconds', $taking, 's', '', true);
 report_line('  its memory', (memory_get_peak_usage() - $before) / 2 ** 20, 'MiB', '', true);
-$again = timed(static fn () => app(TakeIn::class)->carryOut($workspace, $workspace->firstOwner() ?? throw new LogicException('no owner'), new TakeInWish, null));
+$again = timed(static fn () => app(TakeIn::class)->carryOut($workspace, $workspace->firstKeeper() ?? throw new LogicException('no owner'), new TakeInWish, null));
 report_line('  once more, with nothing to do', $again, 's', '', true);
 
 // As the command line does it, which asks nobody in between.
 $workspace = library_workspace('at-once');
 shell('sync');
 $taking = timed(static function () use ($workspace): void {
-    app(TakeIn::class)->carryOut($workspace, $workspace->firstOwner() ?? throw new LogicException('no owner'), new TakeInWish, null)->taken === BROUGHT || throw new LogicException('not all came in');
+    app(TakeIn::class)->carryOut($workspace, $workspace->firstKeeper() ?? throw new LogicException('no owner'), new TakeInWish, null)->taken === BROUGHT || throw new LogicException('not all came in');
 });
 report_line('taking in as many that nobody has looked at, in cp with an fsync each', $taking / median($copying), '×', '≤ 2', $taking <= 2 * median($copying));

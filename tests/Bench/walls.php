@@ -41,7 +41,7 @@ $work = $made('work', $files, $people[0]);
 $ids = Document::query()->where('workspace_id', $work->id)->orderBy('path')->pluck('id')->all();
 $told = [];
 foreach ($people as $n => $person) {
-    $work->members()->syncWithoutDetaching([$person->id => ['role' => 'owner']]);
+    $work->members()->syncWithoutDetaching([$person->id => ['role' => 'keeper']]);
     (new Quay($work, $person))->open(array_slice($ids, $n * 20, 20));
     $told[] = ['token' => $person->createToken('bench')->plainTextToken, 'document' => $ids[$n * 20]];
 }

@@ -2,7 +2,6 @@
 
 declare(strict_types=1);
 
-use App\Models\Workspace;
 use App\Quay\Quay;
 use Facebook\WebDriver\WebDriverKeys;
 use Tests\Support\Browser;
@@ -65,7 +64,7 @@ it('says what happens anew where something has changed since it was looked at', 
 
 it('opens each part in its own workspace, and moves between them', function () {
     $office = new Harbour(['letter.md' => "# Letter\n"]);
-    $office->workspace->members()->attach($this->harbour->owner->id, ['role' => Workspace::MEMBER]);
+    $office->workspace->members()->attach($this->harbour->owner->id, ['role' => 'writer']);
     ($this->open)('one.md');
     (new Quay($office->workspace, $this->harbour->owner))->open([$office->document('letter.md')->id]);
     app(App\Sessions\Keeping::class)->putAway($this->harbour->owner, 'Both', [$this->harbour->workspace, $office->workspace], true);

@@ -199,7 +199,7 @@ it('keeps what two people change in the settings at once, or tells the second', 
     api('PATCH', 'settings', ['undoDays' => 5, 'steps' => 50], $read)->assertStatus(412)->assertJsonPath('revision', $read + 1);
     expect(api('GET', 'settings')->json('undoDays'))->toBe(60);
     // What a save keeps beside names no revision, and takes nothing away.
-    App\Workspace\Settings::of($harbour->workspace)->set(['follow' => 'quay']);
+    App\Workspace\Settings::of($harbour->workspace)->set(['follow' => 'quay'], App\Workspace\By::commandLine($harbour->owner));
     expect(api('GET', 'settings')->json())->toMatchArray(['undoDays' => 60, 'follow' => 'quay']);
 });
 

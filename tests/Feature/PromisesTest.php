@@ -38,7 +38,7 @@ it('warns that what comes back points at what was deleted since', function () {
     $harbour->draft('book.md', "# Book\n");
     $entry = $harbour->saveAll();
     app(Execution::class)->save($harbour->workspace, $harbour->owner, [$harbour->document('arm.svg')->id => Decision::delete()], null, null, Operation::DELETE);
-    $plan = app(Undoing::class)->plan($harbour->workspace, $entry->refresh());
+    $plan = app(Undoing::class)->plan($harbour->workspace, $harbour->owner, $entry->refresh());
     expect(warned($plan))->toBe(['book.md: It will point at arm.svg again, which does not exist now: a stray. Bring that back first, or point it elsewhere afterwards.']);
 });
 
@@ -171,7 +171,7 @@ it('takes no draft back to where its document is not any more', function () {
     $book = $harbour->document('book.md');
     $follow = app(Execution::class)->save($harbour->workspace, $harbour->owner, [$harbour->document('arm.svg')->id => Decision::saveAs('arm-2.svg', [$book->id])], null, null);
     $move = app(Execution::class)->save($harbour->workspace, $harbour->owner, [$book->id => Decision::move('deep/book.md')], null, null, Operation::MOVE);
-    $plan = app(Undoing::class)->plan($harbour->workspace, $follow?->refresh());
+    $plan = app(Undoing::class)->plan($harbour->workspace, $harbour->owner, $follow?->refresh());
     expect($plan->isBlocked())->toBeTrue()->and($plan->blockers[0]->message)->toBe('It is at deep/book.md by now. Take back the later entry first.');
     foreach ([$move, $follow] as $entry) {
         app(Undoing::class)->undo($harbour->workspace, $harbour->owner, $entry->refresh(), null);
@@ -250,7 +250,7 @@ it('keeps what a file carries beside its content, in a save, a move and its undo
 it('opens the workspace that a person was in last, not the one that was registered last', function () {
     $old = new Harbour;
     $new = new Harbour;
-    $new->workspace->members()->attach($old->owner->id, ['role' => App\Models\Workspace::MEMBER]);
+    $new->workspace->members()->attach($old->owner->id, ['role' => 'writer']);
     $this->actingAs($old->owner);
     $this->getJson($new->api('/pulse?visit='.strtolower((string) Illuminate\Support\Str::ulid())))->assertOk();
     DB::table('visits')->where('workspace_id', $new->workspace->id)->update(['seen_at' => now()->subDay()]);

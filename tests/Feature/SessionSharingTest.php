@@ -3,7 +3,6 @@
 declare(strict_types=1);
 
 use App\Models\KeptSession;
-use App\Models\Workspace;
 use App\Quay\Quay;
 use App\Workspace\Files\DiskContentStore;
 use Tests\Support\Harbour;
@@ -11,7 +10,7 @@ use Tests\Support\Harbour;
 beforeEach(function () {
     $this->harbour = new Harbour(['a.md' => '# A', 'b.md' => '# B']);
     $this->office = new Harbour(['letter.md' => '# Letter']);
-    $this->office->workspace->members()->attach($this->harbour->owner->id, ['role' => Workspace::MEMBER]);
+    $this->office->workspace->members()->attach($this->harbour->owner->id, ['role' => 'writer']);
     $this->actingAs($this->harbour->owner);
     $open = function (Harbour $harbour, string ...$paths): void {
         (new Quay($harbour->workspace, $this->harbour->owner))->arrange(array_fill_keys(array_map(static fn (string $path): string => $harbour->document($path)->id, $paths), false), true);

@@ -67,7 +67,7 @@ it('uses what is there, and gives another name where it must', function () {
 });
 
 it('goes by the rules of the workspace and by what is chosen', function () {
-    Settings::of($this->harbour->workspace)->set(['incoming' => App\Workspace\IncomingReader::checked(['rules' => [['kind' => 'picture', 'where' => 'beside'], ['where' => 'folder', 'folder' => '/media/']], 'ours' => ["{$this->library}/parts/"]])]);
+    Settings::of($this->harbour->workspace)->set(['incoming' => App\Workspace\IncomingReader::checked(['rules' => [['kind' => 'picture', 'where' => 'beside'], ['where' => 'folder', 'folder' => '/media/']], 'ours' => ["{$this->library}/parts/"]])], App\Workspace\By::commandLine($this->harbour->owner));
     $one = taking($this->harbour, new TakeInWish([$this->harbour->document('book/two.md')->id]));
     expect($this->harbour->read('book/two.md'))->toBe('![drum](drum.png)')->and($this->harbour->read('book/drum.png'))->toBe('the drum')->and($one->outside)->toBe([]);
     $rest = taking($this->harbour, new TakeInWish(choices: [['path' => "{$this->library}/again/drum.png", 'stays' => true]]));
@@ -109,7 +109,7 @@ it('reads nothing that may not be read, whatever it is called', function (callab
 
 it('takes from another workspace of the person', function () {
     $other = new Harbour(['pen.png' => 'pen']);
-    $other->workspace->members()->attach($this->harbour->owner->id, ['role' => 'member']);
+    $other->workspace->members()->attach($this->harbour->owner->id, ['role' => 'writer']);
     $this->harbour->put('book/two.md', "![x]({$other->root}/pen.png)");
     $this->harbour->scan();
 
@@ -137,7 +137,7 @@ it('says at a save what would be taken in, and what stays by the rules is no new
     expect($warnings())->toBe([]);
     $this->harbour->draft('book/two.md', $this->harbour->read('book/two.md')." ![arm]({$this->library}/parts/arm.svg)");
     expect($warnings())->toBe(["It refers to {$this->library}/parts/arm.svg outside of the workspace, which works only on this machine. By the workspace’s rules it would be taken in."]);
-    Settings::of($this->harbour->workspace)->set(['incoming' => ['rules' => [], 'ours' => [$this->library]]]);
+    Settings::of($this->harbour->workspace)->set(['incoming' => ['rules' => [], 'ours' => [$this->library]]], App\Workspace\By::commandLine($this->harbour->owner));
     expect($warnings())->toBe([]);
 });
 

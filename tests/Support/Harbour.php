@@ -7,6 +7,7 @@ namespace Tests\Support;
 use App\Drafts\DraftDesk;
 use App\Models\Document;
 use App\Models\Operation;
+use App\Models\Role;
 use App\Models\Scan;
 use App\Models\User;
 use App\Models\Workspace;
@@ -49,10 +50,11 @@ final class Harbour
         return User::query()->create(['name' => $name, 'email' => strtolower($name).'-'.bin2hex(random_bytes(5)).'@greetholm.example', 'password' => 'tidegauge']);
     }
 
-    public function member(string $name): User
+    public function member(string $name, Role $role = Role::Writer): User
     {
         $person = self::person($name);
-        $this->workspace->members()->attach($person->id, ['role' => Workspace::MEMBER]);
+        $this->workspace->members()->attach($person->id, ['role' => $role->value]);
+        $this->workspace->forgetRoles();
 
         return $person;
     }

@@ -95,7 +95,7 @@ final class HarbourWorked implements Worked
     {
         $desk = app(Undoing::class);
         $entry = Operation::query()->findOrFail((string) array_pop($this->entries));
-        $plan = $desk->plan($this->harbour->workspace, $entry);
+        $plan = $desk->plan($this->harbour->workspace, $this->harbour->owner, $entry);
         $desk->undo($this->harbour->workspace, $this->harbour->owner, $entry, $plan->fingerprint);
     }
 }

@@ -10,10 +10,13 @@ use App\Crates\TakingIn\ComingRow;
 use App\Crates\TakingIn\ComingWish;
 use App\Crates\TakingIn\OpenedCrate;
 use App\Crates\TakingIn\TakingIn;
+use App\Rights\Right;
 use Symfony\Component\Console\Exception\InvalidOptionException;
 
 final class TakeCrateIn extends HafenbuchCommand
 {
+    public const RIGHT = Right::Draft;
+
     protected $signature = 'crate:take-in {name} {file : A crate, any other bag, or a plain ZIP file or folder} {--into= : The new folder that takes it in} {--back : Back to where it came from, every change as a draft} {--edited : Its files were worked on without being packed again} {--plan : Show what would come, and do nothing}';
 
     protected $description = 'Take in a crate as a new folder, or take one back with every change shown';

@@ -8,10 +8,13 @@ use App\Console\HafenbuchCommand;
 use App\Console\Shapes;
 use App\Devices\Replacing;
 use App\Models\OperationLine;
+use App\Rights\Right;
 use Symfony\Component\Console\Exception\InvalidArgumentException;
 
 final class ReplaceDevice extends HafenbuchCommand
 {
+    public const RIGHT = Right::Save;
+
     protected $signature = 'device:replace {name} {devices : OLD=NEW} {--note= : What this is, for the logbook} {--plan : Show what it would do, and do nothing}';
 
     protected $description = 'Put another device in the place of one in all references to it';

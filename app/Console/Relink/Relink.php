@@ -11,10 +11,13 @@ use App\Relink\AcceptedStrays;
 use App\Relink\EndReader;
 use App\Relink\Relinker;
 use App\Relink\RelinkWish;
+use App\Rights\Right;
 use Symfony\Component\Console\Exception\InvalidOptionException;
 
 final class Relink extends HafenbuchCommand
 {
+    public const RIGHT = Right::Save;
+
     protected $signature = 'relink {name} {--missing=* : Lead all references to OLD to NEW: OLD=NEW} {--folder=* : Find what lay in OLD, under the same names, in NEW: OLD=NEW}
         {--sure : Take every candidate that the content vouches for} {--remove=* : Take out all references to OLD} {--accept=* : Let references to OLD be strays} {--reason= : Why they may be}
         {--note= : What this is, for the logbook} {--fingerprint= : Refuse if the plan is no longer this one} {--plan : Show what it would do, and do nothing}';

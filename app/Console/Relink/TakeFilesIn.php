@@ -5,12 +5,15 @@ declare(strict_types=1);
 namespace App\Console\Relink;
 
 use App\Console\Shapes;
+use App\Rights\Right;
 use App\TakeIn\TakeIn;
 use App\TakeIn\TakeInWish;
 use App\Workspace\Index\SnapshotReader;
 
 final class TakeFilesIn extends StrayCommand
 {
+    public const RIGHT = Right::Save;
+
     protected $signature = 'take-in {name} {--of= : Only what this document and all below it refer to} {--note= : What this is, for the logbook} {--fingerprint= : Refuse if the plan is no longer this one} {--plan : Show what it would do, and do nothing}';
 
     protected $description = 'Bring the files outside of the workspace that documents refer to into it';

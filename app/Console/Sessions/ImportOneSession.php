@@ -4,11 +4,14 @@ declare(strict_types=1);
 
 namespace App\Console\Sessions;
 
+use App\Rights\Right;
 use App\Sessions\Carrying\ImportSession;
 use App\Workspace\Workspaces;
 
 final class ImportOneSession extends SessionCommand
 {
+    public const RIGHT = Right::Draft;
+
     protected $signature = 'session:import {file} {--into= : The workspace that has its documents; else those of the same names}';
 
     protected $description = 'Take in a session from a ZIP file; its drafts come as drafts of the session';

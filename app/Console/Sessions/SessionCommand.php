@@ -23,7 +23,7 @@ abstract class SessionCommand extends HafenbuchCommand
             return User::query()->where('email', $email)->first() ?? throw Refused::because("Nobody here has the e-mail address {$email}.");
         }
 
-        return Workspace::query()->orderBy('id')->first()?->firstOwner() ?? throw Refused::because('There is no workspace yet, and so no owner to act for. Name a person with --as EMAIL.');
+        return Workspace::query()->orderBy('id')->first()?->firstKeeper() ?? throw Refused::because('There is no workspace yet, and so no owner to act for. Name a person with --as EMAIL.');
     }
 
     /** @throws Refused */

@@ -20,6 +20,7 @@ use App\Workspace\Files\DiskContentStore;
 use App\Workspace\Files\StoredContent;
 use App\Workspace\PathCheck;
 use App\Workspace\Reading\Formats;
+use App\Workspace\StandingLocks;
 use Hafenbuch\Core\Crate\Back\Homes;
 use Hafenbuch\Core\Crate\Back\ReturnPlanner;
 use Hafenbuch\Core\Crate\Back\ReturnRow;
@@ -198,7 +199,7 @@ final readonly class TakingIn
     {
         $base = $coming->sent->kept[$row->place()] ?? null;
         $ours = $document->draft?->hash;
-        if ($base === null || $ours === null || ! $this->contents->has($base) || $row->row->state !== ReturnState::ChangedByBoth || DB::table('document_locks')->where('document_id', $document->id)->exists()) {
+        if ($base === null || $ours === null || ! $this->contents->has($base) || $row->row->state !== ReturnState::ChangedByBoth || StandingLocks::query()->where('held.document_id', $document->id)->exists()) {
             return null;
         }
         $merged = LineMerge::of($this->contents->bytes($base), $this->contents->bytes($ours), $this->contents->bytes($hash));
@@ -209,7 +210,7 @@ final readonly class TakingIn
     /** Why what came does not take the place of what is on the screen. */
     private function clash(Document $document, ComingRow $row, User $person, bool $takesTheirs): ?string
     {
-        $holder = DB::table('document_locks')->where('document_id', $document->id)->where('user_id', '!=', $person->id)->value('user_id');
+        $holder = StandingLocks::query()->where('held.document_id', $document->id)->where('held.user_id', '!=', $person->id)->value('user_id');
         $here = $row->row->sent?->hereHash;
 
         return match (true) {

@@ -5,11 +5,11 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Drafts\DraftDesk;
-use App\Drafts\Locks;
 use App\Drafts\References;
 use App\Http\Data\DocumentData;
 use App\Http\Data\FieldData;
 use App\Http\Data\LineageData;
+use App\Http\Data\LockData;
 use App\Http\Data\PartlyReadData;
 use App\Http\Data\ReferenceData;
 use App\Models\Document;
@@ -68,7 +68,7 @@ final readonly class DocumentView
             $this->withEnds($referredBy, static fn (ReferenceRow $reference): string => $reference->documentId),
             $this->mentions($workspace, $document, $referredBy),
             $bytes === null ? [] : $this->editing->addable($document, $bytes),
-            Locks::holder($document)?->name,
+            LockData::of($document, $person),
             $origin === null ? null : LineageData::of($origin, $document),
             array_values($made->map(static fn (Document $later): LineageData => LineageData::of($later, $later))->all()),
         );

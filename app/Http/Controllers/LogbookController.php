@@ -86,9 +86,9 @@ final class LogbookController
     }
 
     #[OA\Get(path: '/workspaces/{workspace}/logbook/{operation}/undo', operationId: 'planUndo', responses: [new Ok('Plan')])]
-    public function planUndo(Workspace $workspace, Operation $operation, Undoing $undoing): JsonResponse
+    public function planUndo(Workspace $workspace, Operation $operation, #[CurrentUser] User $person, Undoing $undoing): JsonResponse
     {
-        return new JsonResponse(PlanData::of($undoing->plan($workspace, $operation)));
+        return new JsonResponse(PlanData::of($undoing->plan($workspace, $person, $operation)));
     }
 
     #[OA\Post(path: '/workspaces/{workspace}/logbook/{operation}/undo', operationId: 'undo', requestBody: new Body([

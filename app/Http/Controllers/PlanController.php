@@ -96,7 +96,7 @@ final class PlanController
     {
         foreach ($chosen as $choice) {
             if ($choice['kind'] === DecisionKind::SaveAs->value && isset($choice['follow'])) {
-                Settings::of($workspace)->set(['follow' => $choice['follow']]);
+                Settings::of($workspace)->remember(['follow' => $choice['follow']]);
 
                 return;
             }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Http\Data\PresentData;
 use App\Http\Data\PulseData;
 use App\Http\Digits;
 use App\Http\Front;
@@ -47,7 +48,7 @@ final class PulseController
             Visits::see($workspace, $person, $visit);
         }
         if (! isset($given['after'])) {
-            return new JsonResponse(new PulseData(Pulse::last($workspace), [], [], [], $this->next($workspace, self::SOON_MILLISECONDS), Front::isThere($request)));
+            return new JsonResponse(new PulseData(Pulse::last($workspace), [], [], [], $this->next($workspace, self::SOON_MILLISECONDS), Front::isThere($request), PresentData::in($workspace)));
         }
         $after = (int) $given['after'];
         $pulse = Pulse::since($workspace, $after, $person);
@@ -59,7 +60,7 @@ final class PulseController
 
         $isWaiting = $wait > 0 && Front::isThere($request);
 
-        return new JsonResponse(new PulseData(...$pulse, next: $this->next($workspace, $isWaiting ? self::TOGETHER_MILLISECONDS : self::SOON_MILLISECONDS), waits: Front::isThere($request)));
+        return new JsonResponse(new PulseData(...$pulse, next: $this->next($workspace, $isWaiting ? self::TOGETHER_MILLISECONDS : self::SOON_MILLISECONDS), waits: Front::isThere($request), presence: in_array(Pulse::PRESENCE, $pulse['topics'], true) ? PresentData::in($workspace) : null));
     }
 
     /** Where all write at once, each waking all would cost more than asking now and then. */

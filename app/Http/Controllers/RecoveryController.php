@@ -18,6 +18,7 @@ use App\Models\Workspace;
 use App\Past\Recovery\RecoveryOffers;
 use App\Past\Recovery\Visits;
 use App\Support\Refused;
+use App\Together\Presence;
 use Hafenbuch\Core\Write\UnableToRead;
 use Illuminate\Container\Attributes\CurrentUser;
 use Illuminate\Http\JsonResponse;
@@ -84,6 +85,7 @@ final readonly class RecoveryController
     public function leave(Workspace $workspace, string $visit, #[CurrentUser] User $person): Response
     {
         Visits::end($person, $visit);
+        Presence::shows($workspace, $person, $visit, null);
 
         return response()->noContent();
     }

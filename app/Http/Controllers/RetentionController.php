@@ -9,11 +9,14 @@ use App\Http\Data\RoomData;
 use App\Http\Data\ThinningPreviewData;
 use App\Http\OpenApi\Body;
 use App\Http\OpenApi\Ok;
+use App\Models\Operation;
 use App\Models\User;
 use App\Models\Workspace;
 use App\Past\Recovery\RecoveryPoints;
 use App\Past\Versions\Retention;
+use App\Workspace\By;
 use App\Workspace\RetentionReader;
+use App\Workspace\RuleEntry;
 use Illuminate\Container\Attributes\CurrentUser;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -40,9 +43,12 @@ final readonly class RetentionController
     #[OA\Post(path: '/workspaces/{workspace}/retention', operationId: 'applyRetention', responses: [new OA\Response(response: 200, description: 'how many versions went', content: new OA\JsonContent(properties: [
         new OA\Property(property: 'versions', type: 'integer'),
     ], type: 'object', required: ['versions']))])]
-    public function apply(Workspace $workspace): JsonResponse
+    public function apply(Request $request, Workspace $workspace, #[CurrentUser] User $person): JsonResponse
     {
-        return new JsonResponse(['versions' => $this->retention->apply($workspace)]);
+        $gone = $this->retention->apply($workspace);
+        RuleEntry::of($workspace, new By($person, (string) $request->ip()), Operation::RETENTION, static fn (): array => ['words' => $gone === 0 ? '' : "Let {$gone} versions go by the rule", 'result' => null]);
+
+        return new JsonResponse(['versions' => $gone]);
     }
 
     #[OA\Get(path: '/workspaces/{workspace}/room', operationId: 'showRoom', responses: [new Ok('Room')])]

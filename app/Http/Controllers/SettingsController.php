@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Drafts\Locks;
 use App\Http\Data\SettingsData;
 use App\Http\ListOf;
 use App\Http\NamingRuleReader;
@@ -12,7 +13,9 @@ use App\Http\OpenApi\IfMatch;
 use App\Http\OpenApi\Ok;
 use App\Http\PersonsDay;
 use App\Http\Revision;
+use App\Models\User;
 use App\Models\Workspace;
+use App\Workspace\By;
 use App\Workspace\IncomingReader;
 use App\Workspace\Index\Rereading;
 use App\Workspace\Index\Scanner;
@@ -23,6 +26,7 @@ use Hafenbuch\Core\Charset\Labels;
 use Hafenbuch\Core\Naming\CompanionRule;
 use Hafenbuch\Core\Naming\NumberingScheme;
 use Hafenbuch\Core\Path\Path;
+use Illuminate\Container\Attributes\CurrentUser;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Validation\Rule;
@@ -50,18 +54,22 @@ final class SettingsController
         new OA\Property(property: 'frontMatter', type: 'array', items: new OA\Items(type: 'string'), description: 'keys whose values are paths'),
         new OA\Property(property: 'charset', type: 'string', nullable: true, description: 'as the WHATWG Encoding Standard calls it'),
         new OA\Property(property: 'incoming', ref: '#/components/schemas/Incoming'), new OA\Property(property: 'companions', type: 'array', items: new OA\Items(type: 'string')),
+        new OA\Property(property: 'autoLock', type: 'array', items: new OA\Items(type: 'string')), new OA\Property(property: 'lockMinutes', type: 'integer'),
         new OA\Property(property: 'undoDays', type: 'integer'), new OA\Property(property: 'steps', type: 'integer'),
     ]), responses: [new Ok('Settings')])]
-    public function update(Request $request, Workspace $workspace): JsonResponse
+    public function update(Request $request, Workspace $workspace, #[CurrentUser] User $person): JsonResponse
     {
         $revision = Revision::named($request);
         $given = $request->validate([
             'ignore' => ['sometimes', ListOf::texts(200, 200)], 'follow' => Rule::in(Settings::FOLLOW), 'templates' => 'nullable|string|max:4000',
             'numbering' => ['sometimes', ListOf::textsByName(50, 120)], 'namingRules' => 'array|max:200', ...NamingRuleReader::rules('namingRules.*'),
-            ...RetentionReader::rules('retention'), ...IncomingReader::validation('incoming'), 'companions' => ['sometimes', ListOf::texts(100, 200)], 'frontMatter' => ['sometimes', ListOf::texts(100, 80)], 'secretNames' => ['sometimes', ListOf::texts(100, 80)], 'charset' => ['nullable', Rule::in(array_keys(Labels::KNOWN))], 'undoDays' => 'integer|min:1|max:3650', 'steps' => 'integer|min:10|max:100000',
+            ...RetentionReader::rules('retention'), ...IncomingReader::validation('incoming'), 'companions' => ['sometimes', ListOf::texts(100, 200)], 'frontMatter' => ['sometimes', ListOf::texts(100, 80)], 'secretNames' => ['sometimes', ListOf::texts(100, 80)], 'charset' => ['nullable', Rule::in(array_keys(Labels::KNOWN))], 'autoLock' => 'array|max:200', 'autoLock.*' => 'present|nullable|string|max:4000', 'lockMinutes' => 'integer|min:1|max:'.(60 * Locks::LONGEST_HOURS), 'undoDays' => 'integer|min:1|max:3650', 'steps' => 'integer|min:10|max:100000',
         ]);
         if (isset($given['templates'])) {
             $given['templates'] = Path::of(trim($given['templates'], '/ '))->value;
+        }
+        if (isset($given['autoLock'])) {
+            $given['autoLock'] = array_values(array_unique(array_map(static fn (?string $folder): string => trim((string) $folder, '/ ') === '' ? '' : Path::of(trim((string) $folder, '/ '))->value, $given['autoLock'])));
         }
         array_map(NumberingScheme::of(...), $given['numbering'] ?? []);
         array_map(CompanionRule::of(...), $given['companions'] ?? []);
@@ -75,7 +83,7 @@ final class SettingsController
         $settings = Settings::of($workspace);
         $mustScan = isset($given['ignore']) && $given['ignore'] !== $settings->ignore();
         $before = $settings->ways();
-        $settings->set($given, $revision);
+        $settings->set($given, new By($person, (string) $request->ip()), $revision);
         $isReadOtherwise = $settings->ways()->json() !== $before->json();
         if ($isReadOtherwise) {
             Rereading::everything($workspace);

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use App\Drafts\Locks;
+use App\Drafts\WritingRight;
 use App\Http\Data\VersionData;
 use App\Http\DraftEdit;
 use App\Http\ListOf;
@@ -12,13 +12,16 @@ use App\Http\OpenApi\Body;
 use App\Http\OpenApi\IfMatch;
 use App\Http\OpenApi\Ok;
 use App\Models\Document;
+use App\Models\Operation;
 use App\Models\User;
 use App\Models\Version;
 use App\Models\Workspace;
 use App\Past\Versions\ChangedBytes;
 use App\Past\Versions\Retention;
+use App\Workspace\By;
 use App\Workspace\Files\DiskContentStore;
 use App\Workspace\Pulse;
+use App\Workspace\RuleEntry;
 use Illuminate\Container\Attributes\CurrentUser;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -58,9 +61,10 @@ final readonly class VersionController
     ], ['numbers']), responses: [new Ok('Version', list: true)])]
     public function thin(Request $request, Workspace $workspace, Document $document, #[CurrentUser] User $person): JsonResponse
     {
-        Locks::refuseOthers($document, $person);
+        WritingRight::must($document, $person);
         $given = $request->validate(['numbers' => ['required', ListOf::numbers(10_000)]]);
-        $this->retention->thin($document, array_values(array_map(intval(...), $given['numbers'])));
+        $gone = $this->retention->thin($document, array_values(array_map(intval(...), $given['numbers'])));
+        RuleEntry::of($workspace, new By($person, (string) $request->ip()), Operation::RETENTION, static fn (): array => ['words' => $gone === 0 ? '' : "Let {$gone} versions of {$document->path} go", 'result' => null]);
 
         return $this->index($workspace, $document);
     }

@@ -30,7 +30,7 @@ final readonly class DocumentData
         #[OA\Property(items: new OA\Items(ref: '#/components/schemas/Reference'))] public array $referredBy,
         #[OA\Property(items: new OA\Items(ref: '#/components/schemas/PartlyRead'), description: 'documents that could not be read whole and in whose bytes its name stands, or that could not be searched')] public array $mentionedIn,
         #[OA\Property(items: new OA\Items(type: 'string'), description: 'kinds of reference that can be added; the first suits a document')] public array $addable,
-        #[OA\Property(description: 'who has locked it')] public ?string $lockedBy,
+        #[OA\Property(ref: '#/components/schemas/Lock', nullable: true)] public ?LockData $lock,
         #[OA\Property(ref: '#/components/schemas/Lineage', nullable: true)] public ?LineageData $madeFrom,
         #[OA\Property(items: new OA\Items(ref: '#/components/schemas/Lineage'))] public array $madeFromIt,
     ) {}

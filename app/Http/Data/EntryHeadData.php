@@ -21,6 +21,7 @@ final readonly class EntryHeadData
         #[OA\Property] public ?string $note,
         #[OA\Property(description: 'what it was')] public string $words,
         #[OA\Property(description: 'how many')] public int $lines,
+        #[OA\Property(enum: Operation::EVERY_KIND)] public string $kind,
     ) {}
 
     /**
@@ -33,7 +34,7 @@ final readonly class EntryHeadData
 
         return array_map(static fn (Operation $one): self => new self(
             $one->id, $one->number, $one->state, $one->person?->name, $one->created_at->toIso8601ZuluString('millisecond'), $one->note,
-            $words[$one->id]['words'], $words[$one->id]['lines'],
+            $words[$one->id]['words'], $words[$one->id]['lines'], $one->kind,
         ), $operations);
     }
 }

@@ -14,10 +14,11 @@ final readonly class PersonData
         #[OA\Property] public int $id,
         #[OA\Property] public string $name,
         #[OA\Property] public string $email,
+        #[OA\Property(description: 'of the server: registers folders, lets people in and out')] public bool $isAdministrator,
     ) {}
 
     public static function of(User $person): self
     {
-        return new self($person->id, $person->name, $person->email);
+        return new self($person->id, $person->name, $person->email, $person->is_administrator);
     }
 }

@@ -15,6 +15,7 @@ final readonly class PulseData
      * @param  list<string>  $topics
      * @param  ?list<string>  $documents
      * @param  list<string>  $edits
+     * @param  ?list<PresentData>  $presence
      */
     public function __construct(
         #[OA\Property(description: 'the point to name next time')] public int $last,
@@ -23,5 +24,6 @@ final readonly class PulseData
         #[OA\Property(items: new OA\Items(type: 'string'), description: 'the documents whose drafts were only written on, so that the states of no others have changed')] public array $edits,
         #[OA\Property(description: 'after how many milliseconds to ask again; more where more pages do')] public int $next,
         #[OA\Property(description: 'whether an answer can wait for news')] public bool $waits,
+        #[OA\Property(items: new OA\Items(ref: '#/components/schemas/Present'), description: 'who looks at which document; null: as before')] public ?array $presence,
     ) {}
 }

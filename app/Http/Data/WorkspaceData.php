@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http\Data;
 
+use App\Models\Role;
+use App\Models\User;
 use App\Models\Workspace;
 use Illuminate\Support\Carbon;
 use OpenApi\Attributes as OA;
@@ -19,15 +21,20 @@ final readonly class WorkspaceData
         #[OA\Property(format: 'date-time', description: 'when the asker had a page of it open last')] public ?string $visitedAt,
         #[OA\Property(description: 'documents that the asker has open, the hold included')] public int $open,
         #[OA\Property(description: 'of these, those with a draft')] public int $unsaved,
+        #[OA\Property(description: 'what the asker is there', enum: ['reader', 'writer', 'keeper'])] public string $role,
+        #[OA\Property(description: 'whether the asker may write drafts')] public bool $mayDraft,
+        #[OA\Property(description: 'whether they may save')] public bool $maySave,
+        #[OA\Property(description: 'whether they may change rules and people')] public bool $mayKeep,
     ) {}
 
     /**
      * @param  ?string  $visitedAt  as the table says it
      * @param  array{open: int, unsaved: int}  $quay
      */
-    public static function of(Workspace $workspace, ?string $visitedAt, array $quay): self
+    public static function of(Workspace $workspace, ?string $visitedAt, array $quay, User $asker): self
     {
         return new self($workspace->slug, $workspace->name, $workspace->root, $workspace->scanned_at?->toIso8601ZuluString('millisecond'),
-            $visitedAt === null ? null : Carbon::parse($visitedAt, 'UTC')->toIso8601ZuluString('millisecond'), $quay['open'], $quay['unsaved']);
+            $visitedAt === null ? null : Carbon::parse($visitedAt, 'UTC')->toIso8601ZuluString('millisecond'), $quay['open'], $quay['unsaved'],
+            ($workspace->roleOf($asker) ?? Role::Reader)->value, $asker->can('draft', $workspace), $asker->can('save', $workspace), $asker->can('keep', $workspace));
     }
 }

@@ -15,7 +15,7 @@ final class BodySizes
     /** Where contents are sent; also in the words of nginx. */
     public const CONTENT_PATHS = '^/api/workspaces/[^/]+/(?:uploads|uploads/parts/[0-9a-z]+|documents/[^/]+/(?:draft|merge|fields))$';
 
-    public const LOGIN_PATHS = '^/api/(?:session|tokens)$';
+    public const LOGIN_PATHS = '^/api/(?:session|tokens|first-account|enter|enter/look|enter/forgotten|account(?:/.*)?)$';
 
     /** A content as JSON says it, with each of its bytes escaped at worst, would be six times as long; text is rarely more than twice. */
     private const ESCAPED = 2;

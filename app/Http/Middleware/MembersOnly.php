@@ -19,7 +19,7 @@ final class MembersOnly
     {
         $person = $request->user();
         $workspace = $request->route('workspace');
-        if (! $person instanceof User || ! $workspace instanceof Workspace || ! $workspace->hasMember($person)) {
+        if (! $person instanceof User || ! $workspace instanceof Workspace || ! $workspace->hasMember($person) || $person->isDisabled()) {
             throw new NotFoundHttpException;
         }
         foreach (['document', 'operation'] as $name) {

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Past\AsOf;
 
 use App\Drafts\DraftDesk;
-use App\Drafts\Locks;
+use App\Drafts\WritingRight;
 use App\Models\Document;
 use App\Models\Operation;
 use App\Models\User;
@@ -76,7 +76,7 @@ final readonly class AsOfDesk
     private function take(Workspace $workspace, Document $document, AsOfRow $row, User $person, string $when): void
     {
         $document->setRelation('workspace', $workspace);
-        Locks::refuseOthers($document, $person);
+        WritingRight::must($document, $person);
         $hash = $row->rewritten === null ? (string) $row->hash : $this->contents->putBytes($row->rewritten);
         if (! $this->contents->hold($hash)) {
             throw Refused::because("The content that {$row->path} had is still in another file only. Open that one, and copy from it.");

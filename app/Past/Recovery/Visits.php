@@ -15,7 +15,7 @@ final class Visits
     /** A page tells that it is there more often than this. */
     private const SILENT_SECONDS = 20;
 
-    private const NOTED_SECONDS = 5;
+    private const NOTED_SECONDS = 3;
 
     private const KEPT_DAYS = 30;
 

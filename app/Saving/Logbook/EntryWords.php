@@ -56,6 +56,7 @@ final readonly class EntryWords
         $kind = $this->operation->kind;
 
         return match (true) {
+            $this->operation->words !== null => $this->operation->words,
             $kind === Operation::UNDO => 'Took back entry '.$this->operation->undoes?->number,
             $first === null => 'Nothing',
             $kind === Operation::OUTSIDE => Path::nameOf($first->path).' was changed by another program',

@@ -8,6 +8,7 @@ use App\Http\Data\PulseData;
 use App\Past\Recovery\Visits;
 use App\Serving\Health\Heartbeat;
 use App\Support\Interval;
+use App\Together\Presence;
 use App\Workspace\Pulse;
 
 /**
@@ -21,7 +22,7 @@ final class NewsDesk
 
     private const LOOK_SECONDS = 0.2;
 
-    private const NOTE_SECONDS = 5;
+    private const NOTE_SECONDS = 3;
 
     private const HEAD_BYTES = 65_536;
 
@@ -65,6 +66,7 @@ final class NewsDesk
         }
         if ($this->note->isDue()) {
             Heartbeat::of(Heartbeat::NEWS);
+            rescue(Presence::sweep(...));
             rescue(fn () => Visits::seeAll(array_values(array_filter(array_map(static fn (Waiting $one): ?string => $one->visit, $this->waiting)))));
         }
     }
@@ -113,7 +115,7 @@ final class NewsDesk
 
     private function nothing(Waiting $one): void
     {
-        $one->isRead() ? $this->answer($one, ['Content-Type: application/json', 'Cache-Control: no-cache, private'], (string) json_encode(new PulseData($one->after, [], [], [], 0, true))) : $this->drop($one);
+        $one->isRead() ? $this->answer($one, ['Content-Type: application/json', 'Cache-Control: no-cache, private'], (string) json_encode(new PulseData($one->after, [], [], [], 0, true, null))) : $this->drop($one);
     }
 
     /** @param list<string> $headers */

@@ -7,6 +7,7 @@ namespace App\Workspace\Index;
 use App\Models\Document;
 use App\Models\User;
 use App\Models\Workspace;
+use App\Rights\FolderRights;
 use App\Workspace\Files\DiskContentStore;
 use App\Workspace\Files\WorkspaceFiles;
 use App\Workspace\Graph\Edges;
@@ -210,10 +211,13 @@ final readonly class SnapshotReader
     private function snapshot(Workspace $workspace, DocumentRows $rows, ?User $viewer, array $paths, array $lookAt, ?Graph $graph, Beside $beside = new Beside): Snapshot
     {
         $files = WorkspaceFiles::of($workspace);
+        $rights = $viewer === null ? null : FolderRights::of($workspace, $viewer);
         $isLookedAt = array_fill_keys($lookAt, true);
         $documents = [];
         foreach ($rows->all() as $id => $row) {
             $onDisk = isset($isLookedAt[$id]) ? $files->look($row->path, $row->stat, $row->seen_at, $row->saved_hash) : $this->asKnown($row);
+            $withheld = $rights?->withheld($row->path);
+            $onDisk = $withheld === null ? $onDisk : $onDisk->withheld($withheld);
             $saved = $rows->targetsOf((string) $id, false);
             $documents[] = new DocumentSnapshot(
                 $row->id, $row->path, $row->saved_hash, $row->draft_hash, $row->base_hash, $onDisk, $this->access($onDisk, $row, $viewer),
@@ -224,7 +228,8 @@ final readonly class SnapshotReader
         $known = array_fill_keys(array_map(static fn (DocumentSnapshot $document): string => $document->path, $documents), true);
         foreach ($paths as $path) {
             if (! isset($known[$path])) {
-                $looks[$path] = $files->look($path);
+                $withheld = $rights?->withheld($path);
+                $looks[$path] = $withheld === null ? $files->look($path) : $files->look($path)->withheld($withheld);
             }
         }
 
@@ -277,6 +282,10 @@ final readonly class SnapshotReader
     {
         if ($row->lock_id !== null && $row->lock_id !== $viewer?->id) {
             return Access::lockedBy((string) $row->lock_name);
+        }
+
+        if ($onDisk->withheld !== null) {
+            return Access::readOnly($onDisk->withheld);
         }
 
         return $onDisk->writable || $onDisk->kind === OnDiskKind::Nothing ? Access::writable() : Access::readOnly();

@@ -6,7 +6,7 @@ namespace Hafenbuch\Core\Document;
 
 /**
  * What a look at one path of the file system found.
- * `stat` is an opaque text that changes whenever the file may have changed.
+ * `withheld` says why the person may not write there, whatever the file system allows; `stat` is an opaque text that changes whenever the file may have changed.
  */
 final readonly class OnDisk
 {
@@ -15,7 +15,14 @@ final readonly class OnDisk
         public ?string $hash,
         public string $stat,
         public bool $writable,
+        public ?string $withheld = null,
     ) {}
+
+    /** The same where the person may not write, and why, in a sentence with the way out. */
+    public function withheld(string $why): self
+    {
+        return new self($this->kind, $this->hash, $this->stat, false, $why);
+    }
 
     public static function nothing(bool $folderWritable = true): self
     {

@@ -46,8 +46,9 @@ final class Blockers
 
             return [self::blocker($document, $message, [WayOut::rescan($document->id), ...self::waysAround($document, $decision)])];
         }
-        if ($document->access->lockedBy !== null && self::changesDraft($document, $lines)) {
-            $message = "{$document->access->lockedBy} has locked it, and its draft would be changed or dropped. Ask for the lock, or leave it.";
+        $withheld = $document->access->lockedBy !== null ? "{$document->access->lockedBy} has locked it, and its draft would be changed or dropped. Ask for the lock, or leave it." : $document->access->why;
+        if ($withheld !== null && self::changesDraft($document, $lines)) {
+            $message = $withheld;
 
             return [self::blocker($document, $message, self::waysAround($document, $decision))];
         }
@@ -173,6 +174,9 @@ final class Blockers
         $ways ??= [self::leave($document)];
         if ($document->access->lockedBy !== null) {
             return self::blocker($document, "{$document->access->lockedBy} has locked it. Ask for the lock, or leave it.", $ways);
+        }
+        if ($document->access->why !== null) {
+            return self::blocker($document, $document->access->why, $ways);
         }
         if (! $document->access->writable || ! $document->onDisk->writable) {
             $what = $document->onDisk->kind === OnDiskKind::Nothing ? 'Its folder is' : 'It is';

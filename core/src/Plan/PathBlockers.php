@@ -77,6 +77,7 @@ final class PathBlockers
             $taken !== null => $taken,
             $lockedBy !== null => new Blocker($by, $path, "{$lockedBy} has locked the document there. Ask for the lock, or choose another name.", $rename()),
             $this->likeName($line) !== null => new Blocker($by, $path, "It differs from {$this->likeName($line)} only in letter case or in the spelling of its letters; other systems cannot tell the two apart.", $rename()),
+            $there->withheld !== null && ! isset($this->freed[$path]) => new Blocker($by, $path, $there->withheld, $rename()),
             ! $there->writable && $there->kind === OnDiskKind::Nothing => new Blocker($by, $path, 'Its folder is read-only. Give write access, or choose another one.', [WayOut::leave($by)]),
             ! $there->writable && $there->kind === OnDiskKind::File && ! isset($this->freed[$path]) => new Blocker($by, $path, 'The file there is read-only. Give write access, or choose another name.', $rename()),
             default => null,

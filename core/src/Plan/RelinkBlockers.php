@@ -23,6 +23,10 @@ final class RelinkBlockers
             if (isset($problems[$id])) {
                 $blockers[] = new Blocker($id, $arrival->to, $problems[$id], []);
             }
+            $withheld = $snapshot->look($arrival->to)->withheld;
+            if ($withheld !== null) {
+                $blockers[] = new Blocker($id, $arrival->to, $withheld, []);
+            }
         }
         $files = FilesAfter::of($snapshot, $lines)->there;
         foreach (array_unique($relinking->leads) as $from => $to) {

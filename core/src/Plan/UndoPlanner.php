@@ -146,6 +146,7 @@ final class UndoPlanner
             $now->hash !== $left => $now->hash === null
                 ? 'Its file is gone since, so there is nothing to take back.'
                 : 'Its file has moved on since: it no longer holds what this entry wrote. Take back the later entry first.',
+            $now->withheld !== null => $now->withheld,
             ! $now->writable => 'It is read-only. Give write access first.',
             default => null,
         };

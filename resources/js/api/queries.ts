@@ -1,5 +1,5 @@
 import { QueryCache, QueryClient, useInfiniteQuery, useQuery } from '@tanstack/react-query';
-import { answer, api, type Person, Problem } from './client';
+import { answer, api, type Person, Problem, type Workspace } from './client';
 
 export const queryClient = new QueryClient({
     queryCache: new QueryCache({
@@ -41,6 +41,10 @@ export const keys = {
     settings: (workspace: string) => [workspace, 'settings'] as const,
     folder: (workspace: string, path: string) => [workspace, 'folder', path] as const,
     partlyRead: (workspace: string) => [workspace, 'partly-read'] as const,
+    presence: (workspace: string) => [workspace, 'presence'] as const,
+    notices: (workspace: string) => [workspace, 'notices'] as const,
+    comments: (workspace: string, id: string) => [workspace, 'comments', id] as const,
+    members: (workspace: string) => [workspace, 'members'] as const,
     logbook: (workspace: string) => [workspace, 'logbook'] as const,
     entry: (workspace: string, id: string) => [workspace, 'logbook', id] as const,
 };
@@ -77,6 +81,11 @@ export function changePerson(client: QueryClient, person: Person | null): void {
 
 export function useWorkspaces() {
     return useQuery(workspacesQuery);
+}
+
+/** The workspace as the person has it: their role in it, and what they may. */
+export function useHere(workspace: string): Workspace | undefined {
+    return useWorkspaces().data?.find((one) => one.slug === workspace);
 }
 
 export function useQuay(workspace: string) {

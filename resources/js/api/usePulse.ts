@@ -102,6 +102,19 @@ export function usePulse(workspace: string): boolean {
         if (topics.has('documents') || topics.has('quay')) {
             client.invalidateQueries({ queryKey: keys.sessions });
         }
+        if (data.presence) {
+            client.setQueryData(keys.presence(workspace), data.presence);
+        }
+        if (topics.has('people')) {
+            again('members');
+            client.invalidateQueries({ queryKey: keys.workspaces });
+        }
+        if (topics.has('notices')) {
+            again('notices');
+        }
+        if (topics.has('comments')) {
+            again('comments');
+        }
         if (topics.has('logbook')) {
             again('logbook');
         }

@@ -4,6 +4,7 @@ import { useNavigate, useOutletContext, useParams, useSearchParams } from 'react
 import styled from 'styled-components';
 import { answer, api, type LookSettings, Problem, type Reference } from '../api/client';
 import { keys } from '../api/queries';
+import { useShowing } from '../api/usePresence';
 import { usePast } from '../history/usePast';
 import { stepCommands, useStepping } from '../history/useStepping';
 import { useLook } from '../looks/useLooks';
@@ -15,12 +16,15 @@ import { useCommands } from '../shell/commands';
 import type { FrameContext } from '../shell/context';
 import { ViewHead } from '../shell/ViewHead';
 import { font } from '../theme/tokens';
+import { Comments, useComments } from '../together/Comments';
+import { Here } from '../together/Here';
+import { LockPart } from '../together/LockPart';
 import { Button, TextButton } from '../ui/Button';
 import { Divider } from '../ui/Divider';
 import { Empty } from '../ui/Empty';
 import { Menu, type MenuEntry } from '../ui/Menu';
 import { Notice } from '../ui/Notice';
-import { isUnsaved } from '../ui/rows';
+import { isHeldBack, isUnsaved } from '../ui/rows';
 import { useNow } from '../ui/useNow';
 import { useWatched, Watched } from '../ui/watched';
 import { ago, count, fileName, folder, readable, size } from '../ui/words';
@@ -129,8 +133,10 @@ function OneDocument({ workspace, id }: { workspace: string; id: string }) {
             navigate(`/w/${workspace}/quay`);
         },
     });
+    useShowing(workspace, id, frame.person.id);
+    const comments = useComments(workspace, id);
     const canDecide = row !== undefined && isUnsaved(row);
-    const canStep = row !== undefined && !row.access.startsWith('locked by') && !isLook;
+    const canStep = row !== undefined && !isHeldBack(row) && !isLook;
     const stepping = useStepping(workspace, id, edits.goTo);
     useCommands([
         ...(canStep ? stepCommands(stepping, past.steps.data) : []),
@@ -164,13 +170,14 @@ function OneDocument({ workspace, id }: { workspace: string; id: string }) {
     const name = row.title ?? fileName(row.path);
     // Offsets are those of the content on the server; while typing, the editor moves its marks itself.
     const isCalm = keeping === 'kept';
-    const isLockedByOther = row.access.startsWith('locked by');
+    const isLockedByOther = isHeldBack(row);
     const canEdit = document.isText && !isLockedByOther && !isLook;
     const isLink = row.format === 'link';
     const isPicture = /^(image|audio|video)\//.test(document.mediaType);
     return (
         <View $side={side}>
             <ViewHead title={name} sub={row.path}>
+                <Here workspace={workspace} row={row} />
                 {choices[id] && <span>decided: {choices[id]?.kind}</span>}
                 <input
                     ref={upload}
@@ -230,11 +237,12 @@ function OneDocument({ workspace, id }: { workspace: string; id: string }) {
                         )}
                     </Bar>
                 )}
-                {isLockedByOther && (
+                {row.withheld && (
                     <Notice stop>
-                        <span>{row.access}: edits are not taken until the lock is released. An owner of the workspace can release it.</span>
+                        <span>{row.withheld}</span>
                     </Notice>
                 )}
+                {document.lock && <LockPart workspace={workspace} document={document} />}
                 {isLook && (
                     <Notice>
                         <span>
@@ -352,6 +360,14 @@ function OneDocument({ workspace, id }: { workspace: string; id: string }) {
                         <p>Nothing{document.mentionedIn.length > 0 ? ' that is known' : ''}.</p>
                     )}
                     {document.mentionedIn.length > 0 && <Mentions mentions={document.mentionedIn} workspace={workspace} />}
+                </SidePart>
+                <SidePart
+                    name="comments"
+                    title={`Comments (${comments.data?.filter((one) => !one.isSettled).length ?? 0} open)`}
+                    closed={closed}
+                    onTurn={turn}
+                >
+                    <Comments workspace={workspace} document={id} />
                 </SidePart>
                 <SidePart name="past" title="Its past" closed={closed} onTurn={turn}>
                     <Versions workspace={workspace} id={id} past={past} onStep={canStep ? stepping.step : undefined} />

@@ -1,10 +1,12 @@
 import type { DragEvent } from 'react';
+import { useParams } from 'react-router';
 import styled from 'styled-components';
 import type { Folder, Row } from '../api/client';
 import type { Choice } from '../plan/choices';
 import { choiceWords } from '../quay/DecisionControl';
 import { statesOf } from '../quay/States';
 import { font } from '../theme/tokens';
+import { Here } from '../together/Here';
 import { Flag } from '../ui/Flag';
 import { Menu, type MenuEntry } from '../ui/Menu';
 import { count, fileName, readable, size } from '../ui/words';
@@ -87,6 +89,7 @@ export function FileLine({
     onDrop,
     actions,
 }: Props) {
+    const { workspace = '' } = useParams();
     const { row, folder } = line;
     const states = row ? statesOf(row) : [];
     const words = states.map((state) => state.words).join(', ');
@@ -135,6 +138,7 @@ export function FileLine({
                             {readable(fileName(line.path))}
                         </code>
                         {row?.title && <small title={row.title}>{readable(row.title)}</small>}
+                        {row && <Here workspace={workspace} row={row} />}
                     </>
                 )}
             </Name>

@@ -3,19 +3,20 @@ import { useEffect, useState } from 'react';
 import { NavLink, Outlet, useNavigate, useParams } from 'react-router';
 import styled from 'styled-components';
 import { answer, api, type Person, type Row } from '../api/client';
-import { changePerson, useQuay, useWorkspaces } from '../api/queries';
+import { changePerson, useHere, useQuay, useWorkspaces } from '../api/queries';
 import { usePreferences } from '../api/usePreferences';
 import { usePulse } from '../api/usePulse';
 import { SessionLine } from '../sessions/SessionLine';
 import { type Command, CommandBookContext } from '../shell/commands';
 import type { FrameContext, Incoming, Making } from '../shell/context';
 import { font } from '../theme/tokens';
+import { useNotices } from '../together/useNotices';
 import { Button, TextButton } from '../ui/Button';
 import { later, loadTheRest } from '../ui/later';
 import { Notice } from '../ui/Notice';
 import { isUnsaved } from '../ui/rows';
 import { showTheme, themeOfMachine } from '../ui/theme';
-import { fileName } from '../ui/words';
+import { fileName, readable } from '../ui/words';
 import { Kept } from '../watch/Kept';
 import { useUnsent } from '../watch/useUnsent';
 import { endVisit, useVisit } from '../watch/useVisit';
@@ -33,6 +34,8 @@ const OpenSheet = later(async () => (await import('../open/OpenSheet')).OpenShee
 const UploadSheet = later(async () => (await import('../open/UploadSheet')).UploadSheet);
 const IncomingSheet = later(async () => (await import('../settings/IncomingSheet')).IncomingSheet);
 const KeepingSheet = later(async () => (await import('../settings/KeepingSheet')).KeepingSheet);
+const LockSheet = later(async () => (await import('../together/LockSheet')).LockSheet);
+const NoticesSheet = later(async () => (await import('../together/NoticesSheet')).NoticesSheet);
 const KeepSheet = later(async () => (await import('../sessions/KeepSheet')).KeepSheet);
 const PreferencesSheet = later(async () => (await import('../settings/PreferencesSheet')).PreferencesSheet);
 const SettingsSheet = later(async () => (await import('../settings/SettingsSheet')).SettingsSheet);
@@ -49,8 +52,9 @@ const Top = styled.header`
     grid-column: 1 / -1; display: flex; align-items: center; gap: 16px; padding: 0 16px; border-bottom: 1px solid var(--rule-strong); background: var(--tint);
     b { font: 600 17px ${font.title}; }
     span.room { flex: 1; }
-    span.kept, span.who { font-size: 14px; white-space: nowrap; }
-    @media (max-width: 760px) { gap: 6px; padding: 0 8px; > b, > span.who, small { display: none; } > button { white-space: nowrap; } }
+    a.who { text-decoration: none; } a.who:hover, a.who.active { text-decoration: underline; text-decoration-color: var(--brass); }
+    span.kept, .who { font-size: 14px; white-space: nowrap; }
+    @media (max-width: 760px) { gap: 6px; padding: 0 8px; > b, > .who, small { display: none; } > button { white-space: nowrap; } }
 `;
 const Nav = styled.nav`
     grid-row: 3; border-right: 1px solid var(--rule); padding: 12px 0; display: flex; flex-direction: column; gap: 1px;
@@ -77,15 +81,18 @@ export function Frame({ person }: { person: Person }) {
             .change({ colours: { colours: theme === 'day' ? 'night' : 'day' } })
             .catch((error: Error) => setTold(error.message));
     const [sheet, setSheet] = useState<
-        'open' | 'palette' | 'shortcuts' | 'settings' | 'incoming' | 'keeping' | 'watch' | 'preferences' | null
+        'open' | 'palette' | 'shortcuts' | 'settings' | 'incoming' | 'keeping' | 'watch' | 'preferences' | 'notices' | null
     >(null);
     const [making, setMaking] = useState<Making | null>(null);
     const [aside, setAside] = useState<Row | null>(null);
+    const [locking, setLocking] = useState<Row | null>(null);
     const [incoming, setIncoming] = useState<{ files: Incoming[]; folder: string } | null>(null);
     const [told, setTold] = useState<string | null>(null);
     const [isKeeping, setKeeping] = useState(false);
     const book = useCommandBook();
-    const name = workspaces.data?.find((one) => one.slug === workspace)?.name ?? workspace;
+    const here = useHere(workspace);
+    const notices = useNotices(workspace, quay.data !== undefined);
+    const name = here?.name ?? workspace;
 
     const rows = quay.data?.rows ?? [];
     const hold = quay.data?.hold ?? [];
@@ -176,6 +183,15 @@ export function Frame({ person }: { person: Person }) {
         { name: 'Pack what is open as a crate …', run: () => navigate(`/w/${workspace}/crates/pack?open=1`) },
         { name: 'Take in a crate …', run: () => navigate(`/w/${workspace}/crates/take-in`) },
         { name: 'Go to the logbook', keys: 'g', run: () => navigate(`/w/${workspace}/logbook`) },
+        { name: 'Go to the people of this workspace', run: () => navigate(`/w/${workspace}/people`) },
+        { name: 'For you: mentions, and locks that are asked for', run: () => setSheet('notices') },
+        { name: 'Your account …', run: () => navigate(`/w/${workspace}/account`) },
+        ...(person.isAdministrator
+            ? [
+                  { name: 'The server: all accounts …', run: () => navigate(`/w/${workspace}/server`) },
+                  { name: 'Register a folder as a workspace …', run: () => navigate('/new-workspace') },
+              ]
+            : []),
         { name: 'Find or do …', keys: 'Ctrl+K', run: () => setSheet('palette') },
         { name: 'Look for changed files (scan)', run: scan },
         { name: theme === 'day' ? 'Night colours' : 'Day colours', run: turnTheme },
@@ -188,12 +204,13 @@ export function Frame({ person }: { person: Person }) {
     const commands = [...book.commands(), ...own];
     useShortcuts(
         () => [...book.commands(), ...own],
-        sheet !== null || isKeeping || making !== null || aside !== null || incoming !== null || leaving !== null,
+        sheet !== null || isKeeping || making !== null || aside !== null || locking !== null || incoming !== null || leaving !== null,
     );
     const context: FrameContext = {
         open: () => setSheet('open'),
         make: (what) => setMaking(what ?? {}),
         setAside,
+        lock: setLocking,
         take: (files, folder) => setIncoming({ files, folder }),
         tell: setTold,
         say: (message) => say(message, 8),
@@ -221,7 +238,15 @@ export function Frame({ person }: { person: Person }) {
                     <Button $quiet onPress={() => setSheet('palette')}>
                         find or do … <small>Ctrl+K</small>
                     </Button>
-                    <span className="who">{person.name}</span>
+                    {(notices.data?.length ?? 0) > 0 && (
+                        <Button $quiet onPress={() => setSheet('notices')}>
+                            {notices.data?.length} for you
+                        </Button>
+                    )}
+                    {here?.mayDraft === false && <span className="who">you only read here</span>}
+                    <NavLink className="who" to={`/w/${workspace}/account`} title="Your account">
+                        {readable(person.name)}
+                    </NavLink>
                 </Top>
                 <div style={{ gridColumn: '1 / -1', gridRow: 2 }}>
                     {!isReached && (
@@ -260,6 +285,8 @@ export function Frame({ person }: { person: Person }) {
                     <NavLink to={`/w/${workspace}/strays`}>Strays</NavLink>
                     <NavLink to={`/w/${workspace}/crates`}>Crates</NavLink>
                     <NavLink to={`/w/${workspace}/logbook`}>Logbook</NavLink>
+                    <NavLink to={`/w/${workspace}/people`}>People</NavLink>
+                    {person.isAdministrator && <NavLink to={`/w/${workspace}/server`}>The server</NavLink>}
                     <div>
                         <TextButton onPress={turnTheme}>{theme === 'day' ? 'Night colours' : 'Day colours'}</TextButton>
                         <TextButton onPress={() => setSheet('shortcuts')}>Shortcuts ( ? )</TextButton>
@@ -273,6 +300,8 @@ export function Frame({ person }: { person: Person }) {
             {sheet === 'open' && <OpenSheet workspace={workspace} onClose={() => setSheet(null)} />}
             {making && <NewSheet workspace={workspace} making={making} onClose={() => setMaking(null)} />}
             {aside && <SetAsideSheet workspace={workspace} row={aside} onClose={() => setAside(null)} />}
+            {locking && <LockSheet workspace={workspace} row={locking} onClose={() => setLocking(null)} />}
+            {sheet === 'notices' && <NoticesSheet workspace={workspace} onClose={() => setSheet(null)} />}
             {incoming && <UploadSheet workspace={workspace} {...incoming} onClose={() => setIncoming(null)} />}
             {isKeeping && (
                 <KeepSheet

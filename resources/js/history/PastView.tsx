@@ -13,6 +13,7 @@ import { font } from '../theme/tokens';
 import { Button, TextButton } from '../ui/Button';
 import { Empty } from '../ui/Empty';
 import { Notice } from '../ui/Notice';
+import { isHeldBack } from '../ui/rows';
 import { Sheet } from '../ui/Sheet';
 import { fileName, readable } from '../ui/words';
 import { BranchSheet } from './BranchSheet';
@@ -74,7 +75,7 @@ export function PastView() {
     const step = chosen?.startsWith('step-') ? Number(chosen.slice(5)) : null;
     const point = chosen?.startsWith('point-') ? Number(chosen.slice(6)) : null;
     const version = versions.find((one) => one.number === number);
-    const isLocked = row?.access.startsWith('locked by') ?? false;
+    const isLocked = row !== undefined && isHeldBack(row);
 
     const show = (part: Record<string, string>) => setSearch({ ...Object.fromEntries(search), ...part }, { replace: true });
     async function attempt(work: () => Promise<unknown>) {

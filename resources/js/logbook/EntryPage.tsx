@@ -7,6 +7,7 @@ import { Statement } from '../plan/Statement';
 import { ACTIONS, deed } from '../plan/words';
 import { font } from '../theme/tokens';
 import { Button } from '../ui/Button';
+import { Table } from '../ui/ledger';
 import { Notice } from '../ui/Notice';
 import { PathText } from '../ui/PathText';
 import { Sheet, SheetActions } from '../ui/Sheet';
@@ -69,10 +70,11 @@ export function EntryPage({ workspace, entry }: { workspace: string; entry: Entr
                     </h2>
                     <p>
                         {moment(entry.at)} · {entry.person ?? 'another program'} · {entry.state}
+                        {entry.askedFrom && ` · from ${entry.askedFrom}`}
                     </p>
                     {entry.note && <p style={{ color: 'var(--ink)', marginTop: 4 }}>“{entry.note}”</p>}
                 </div>
-                {entry.state === 'done' && entry.kind !== 'outside' && (
+                {entry.canBeTakenBack && (
                     <Button onPress={ask} isDisabled={isBusy}>
                         Take it back …
                     </Button>
@@ -82,6 +84,22 @@ export function EntryPage({ workspace, entry }: { workspace: string; entry: Entr
                 <Notice>
                     <Statement workspace={workspace} entry={entry.id} />
                 </Notice>
+            )}
+            {entry.details.length > 0 && (
+                <Table $columns="minmax(0, 1fr) minmax(0, 1fr) minmax(0, 1fr)" aria-label="What was changed">
+                    <div>
+                        <span>what</span>
+                        <span>before</span>
+                        <span>after</span>
+                    </div>
+                    {entry.details.map((one) => (
+                        <div key={one.name}>
+                            <span>{readable(one.name)}</span>
+                            <span style={{ overflowWrap: 'anywhere' }}>{readable(one.before) || '—'}</span>
+                            <span style={{ overflowWrap: 'anywhere' }}>{readable(one.after) || '—'}</span>
+                        </div>
+                    ))}
+                </Table>
             )}
             {entry.message && <Notice stop={entry.state === 'needs a person'}>{entry.message}</Notice>}
             {problem && !plan && <Notice stop>{problem}</Notice>}

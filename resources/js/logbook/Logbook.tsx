@@ -37,7 +37,7 @@ export function Logbook() {
     });
     return (
         <View>
-            <ViewHead title="Logbook" sub="all saves, newest first; each can be taken back" />
+            <ViewHead title="Logbook" sub="all saves, newest first, each of which can be taken back; and changes of rules and people" />
             {entries.length === 0 ? (
                 <div style={{ gridColumn: '1 / -1' }}>
                     <Empty
@@ -65,7 +65,7 @@ export function Logbook() {
                             >
                                 <b>{one.number}</b>
                                 <strong>{one.note ?? one.words}</strong>
-                                <small>{one.state === 'done' ? count(one.lines, 'line') : one.state}</small>
+                                <small>{one.state !== 'done' ? one.state : one.lines > 0 ? count(one.lines, 'line') : 'no file'}</small>
                                 <small>
                                     {moment(one.at)} · {one.person ?? 'another program'}
                                 </small>

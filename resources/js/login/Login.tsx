@@ -1,76 +1,107 @@
-import { useQueryClient } from '@tanstack/react-query';
-import { type FormEvent, useState } from 'react';
-import styled from 'styled-components';
-import { answer, api, bytes, Problem } from '../api/client';
-import { changePerson } from '../api/queries';
-import { forgetDecisions } from '../plan/decisions';
-import { Button } from '../ui/Button';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { answer, api } from '../api/client';
+import { Button, TextButton } from '../ui/Button';
 import { Field } from '../ui/Field';
 import { Notice } from '../ui/Notice';
 import { useNotKept } from '../watch/keeping';
-
-const Page = styled.main`min-height: 100%; display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);`;
-const Side = styled.section`
-    background: var(--tint); border-right: 1px solid var(--rule); display: flex; flex-direction: column; justify-content: center; padding: 8vh 7vw; gap: 14px;
-    h1 { font-size: 40px; }
-    p { max-width: 40ch; font-size: 17px; color: var(--ink-soft); }
-`;
-const Form = styled.form`display: flex; flex-direction: column; justify-content: center; gap: 14px; padding: 8vh 7vw; max-width: 480px; h2 { font-size: 22px; }`;
+import { FirstAccount } from './FirstAccount';
+import { Door } from './layout';
+import { useEntering } from './useEntering';
 
 export function Login() {
-    const client = useQueryClient();
+    const beginning = useQuery({ queryKey: ['first-account'], queryFn: () => answer(api.GET('/first-account')) });
+    const { enter, problem, setProblem, isBusy } = useEntering();
     const [email, setEmail] = useState('');
     const [password, setPassword] = useState('');
-    const [problem, setProblem] = useState<string | null>(null);
-    const [isBusy, setBusy] = useState(false);
+    const [code, setCode] = useState<string | null>(null);
+    const [isForgotten, setForgotten] = useState(false);
+    const [isAsked, setAsked] = useState(false);
     const notKept = useNotKept();
 
-    async function logIn(event: FormEvent) {
-        event.preventDefault();
-        setBusy(true);
-        setProblem(null);
-        try {
-            await bytes('/../sanctum/csrf-cookie');
-            const person = await answer(api.POST('/session', { body: { email, password } }));
-            forgetDecisions();
-            changePerson(client, person);
-        } catch (error) {
-            setProblem(error instanceof Problem ? error.message : 'Logging in failed. Try again.');
-            setBusy(false);
+    async function logIn() {
+        const failure = await enter(() => answer(api.POST('/session', { body: { email, password, code } })));
+        if (failure?.body.needsCode === true) {
+            setProblem(null);
+            setCode('');
         }
     }
-
-    return (
-        <Page>
-            <Side>
-                <Lines />
-                <h1>Hafenbuch</h1>
-                <p>What you have open, what each document points at, and exactly what a save will write, before it writes.</p>
-            </Side>
-            <Form onSubmit={logIn}>
-                <h2>Log in</h2>
-                <Field label="E-mail address" type="email" value={email} onChange={setEmail} autoComplete="username" autoFocus />
-                <Field label="Password" type="password" value={password} onChange={setPassword} autoComplete="current-password" />
-                {notKept.length > 0 && (
+    async function ask() {
+        const failure = await enter(async () => {
+            await api.POST('/enter/forgotten', { body: { email } });
+            return undefined;
+        });
+        setAsked(failure === null);
+    }
+    if (beginning.data?.isNeeded) {
+        return <FirstAccount />;
+    }
+    if (isForgotten) {
+        return (
+            <Door title="A new password" onSubmit={ask}>
+                {beginning.data?.isMailed ? (
+                    <>
+                        <Field label="E-mail address" type="email" value={email} onChange={setEmail} autoComplete="username" autoFocus />
+                        {isAsked && <Notice>If this address has an account, a link is on its way. It holds for two hours.</Notice>}
+                        {problem && <Notice stop>{problem}</Notice>}
+                        <Button type="submit" $main isDisabled={isBusy || email === ''}>
+                            Send me a link
+                        </Button>
+                    </>
+                ) : (
                     <Notice>
-                        You were logged out. What you typed in {notKept.map((one) => `“${one.name}”`).join(', ')} is in this browser, and
-                        goes on when you log in again.
+                        This server sends no mail. Ask an administrator for a link by which you choose a new password; they find it under
+                        “The server” beside your name.
                     </Notice>
                 )}
-                {problem && <Notice stop>{problem}</Notice>}
-                <Button type="submit" $main isDisabled={isBusy || email === '' || password === ''}>
-                    {isBusy ? 'Logging in …' : 'Log in'}
-                </Button>
-            </Form>
-        </Page>
-    );
-}
-
-function Lines() {
+                <p>
+                    <TextButton onPress={() => setForgotten(false)}>Back to the login</TextButton>
+                </p>
+            </Door>
+        );
+    }
     return (
-        <svg width="120" height="72" viewBox="0 0 120 72" aria-hidden="true" fill="none" stroke="var(--ink)" strokeWidth="2">
-            <path d="M110 8H44M110 28H44M110 48H44M110 66H44" stroke="var(--rule-strong)" />
-            <path d="M40 8C4 8 4 48 40 48M40 28C20 28 20 48 40 48M40 28C26 28 26 66 40 66" />
-        </svg>
+        <Door title="Log in" onSubmit={logIn}>
+            {code === null ? (
+                <>
+                    <Field label="E-mail address" type="email" value={email} onChange={setEmail} autoComplete="username" autoFocus />
+                    <Field label="Password" type="password" value={password} onChange={setPassword} autoComplete="current-password" />
+                </>
+            ) : (
+                <Field
+                    label="The code that your device shows"
+                    value={code}
+                    onChange={setCode}
+                    autoComplete="one-time-code"
+                    autoFocus
+                    mono
+                    hint="Without the device: one of your recovery codes."
+                />
+            )}
+            {notKept.length > 0 && (
+                <Notice>
+                    You were logged out. What you typed in {notKept.map((one) => `“${one.name}”`).join(', ')} is in this browser, and goes
+                    on when you log in again.
+                </Notice>
+            )}
+            {problem && <Notice stop>{problem}</Notice>}
+            <Button type="submit" $main isDisabled={isBusy || email === '' || password === '' || code === ''}>
+                {isBusy ? 'Logging in …' : 'Log in'}
+            </Button>
+            <p>
+                {code === null ? (
+                    <TextButton
+                        onPress={() => {
+                            setProblem(null);
+                            setForgotten(true);
+                        }}
+                    >
+                        I do not know my password any more
+                    </TextButton>
+                ) : (
+                    <TextButton onPress={() => setCode(null)}>Log in as somebody else</TextButton>
+                )}
+            </p>
+        </Door>
     );
 }

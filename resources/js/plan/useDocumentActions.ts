@@ -10,19 +10,15 @@ import { type Asked, useDecisions } from './decisions';
 export function useDocumentActions(workspace: string) {
     const client = useQueryClient();
     const navigate = useNavigate();
-    const { setAside, tell } = useOutletContext<FrameContext>();
+    const { setAside, tell, lock: lockFor } = useOutletContext<FrameContext>();
     const { decide, ask } = useDecisions(workspace);
 
     const asking = (row: Row, what: Asked['what']) => ask({ id: row.id, name: row.title ?? fileName(row.path), path: row.path, what });
 
-    async function lock(row: Row) {
+    async function release(row: Row) {
         const at = { params: { path: { workspace, document: row.id } } };
         try {
-            await answer(
-                row.lockedByYou || row.access.startsWith('locked by')
-                    ? api.DELETE('/workspaces/{workspace}/documents/{document}/lock', at)
-                    : api.POST('/workspaces/{workspace}/documents/{document}/lock', at),
-            );
+            await answer(api.DELETE('/workspaces/{workspace}/documents/{document}/lock', at));
         } catch (error) {
             tell((error as Error).message);
         }
@@ -53,8 +49,8 @@ export function useDocumentActions(workspace: string) {
             { name: 'Rename or move …', keys: 'm', run: () => asking(row, 'move'), apart: true },
             { name: 'Delete …', run: () => decide([row.id], { kind: 'delete', from: row.path }) },
             {
-                name: row.lockedByYou ? 'Release the lock' : isLocked ? 'Release their lock' : 'Lock for me',
-                run: () => lock(row),
+                name: row.lockedByYou ? 'Release the lock' : isLocked ? 'Release their lock' : 'Lock for me …',
+                run: () => (row.lockedByYou || isLocked ? void release(row) : lockFor(row)),
                 apart: true,
             },
         ];

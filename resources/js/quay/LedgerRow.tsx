@@ -1,8 +1,10 @@
 import { type KeyboardEvent, memo, type RefObject } from 'react';
+import { useParams } from 'react-router';
 import styled from 'styled-components';
 import type { Row } from '../api/client';
 import type { Choice } from '../plan/choices';
 import { font } from '../theme/tokens';
+import { Here } from '../together/Here';
 import { Menu, type MenuEntry } from '../ui/Menu';
 import { PathText } from '../ui/PathText';
 import { isUnsaved } from '../ui/rows';
@@ -50,6 +52,7 @@ interface Props {
 
 /** One document of the ledger: its name, its state, what is decided on it. */
 export const LedgerRow = memo(function LedgerRow({ row, index, top, isCurrent, choice, hands }: Props) {
+    const { workspace = '' } = useParams();
     const name = row.title ?? fileName(row.path);
     const states = statesOf(row)
         .map((state) => state.words)
@@ -72,7 +75,10 @@ export const LedgerRow = memo(function LedgerRow({ row, index, top, isCurrent, c
             onKeyDown={(event) => hands.current.onKeyDown(event, row)}
         >
             <Name role="gridcell" tabIndex={-1}>
-                <strong>{name}</strong>
+                <strong>
+                    {name}
+                    <Here workspace={workspace} row={row} />
+                </strong>
                 <span title={row.path}>
                     <PathText path={row.path} />
                 </span>
@@ -83,14 +89,18 @@ export const LedgerRow = memo(function LedgerRow({ row, index, top, isCurrent, c
             </div>
             {/* biome-ignore lint/a11y/useSemanticElements: see above */}
             <div role="gridcell" tabIndex={-1}>
-                <DecisionControl
-                    choice={choice}
-                    isCurrent={isCurrent}
-                    isUnsaved={isUnsaved(row)}
-                    of={name}
-                    onChoose={(chosen) => hands.current.onDecide(row, chosen)}
-                    onAsk={() => hands.current.onAsk(row)}
-                />
+                {row.withheld === null ? (
+                    <DecisionControl
+                        choice={choice}
+                        isCurrent={isCurrent}
+                        isUnsaved={isUnsaved(row)}
+                        of={name}
+                        onChoose={(chosen) => hands.current.onDecide(row, chosen)}
+                        onAsk={() => hands.current.onAsk(row)}
+                    />
+                ) : (
+                    <small title={row.withheld}>you only read it</small>
+                )}
             </div>
             {/* biome-ignore lint/a11y/useSemanticElements: see above */}
             <div role="gridcell" tabIndex={-1}>

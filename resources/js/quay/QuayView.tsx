@@ -18,6 +18,7 @@ import { Notice } from '../ui/Notice';
 import { isUnsaved } from '../ui/rows';
 import { count, fileName } from '../ui/words';
 import { Filters } from './Filters';
+import { Guide } from './Guide';
 import { Ledger } from './Ledger';
 import { arranged, type Filter, matches, type Order, passes } from './order';
 
@@ -148,6 +149,7 @@ export function QuayView() {
                             <Button $main onPress={open}>
                                 Open documents …
                             </Button>
+                            <Guide />
                         </Empty>
                     ) : rows.length === 0 ? (
                         <Empty title="No open document matches">

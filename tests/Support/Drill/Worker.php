@@ -123,12 +123,12 @@ final class Worker
 
     private function undo(): void
     {
-        $entry = Operation::query()->where('workspace_id', $this->workspace->id)->where('state', Operation::DONE)->where('kind', '!=', Operation::OUTSIDE)
+        $entry = Operation::query()->where('workspace_id', $this->workspace->id)->where('state', Operation::DONE)->whereNotIn('kind', [Operation::OUTSIDE, ...Operation::WITHOUT_FILES])
             ->orderByDesc('number')->limit(12)->get()->shuffle()->first();
         if ($entry === null) {
             return;
         }
-        $plan = app(Undoing::class)->plan($this->workspace, $entry);
+        $plan = app(Undoing::class)->plan($this->workspace, $this->person, $entry);
         if ($plan->isBlocked()) {
             return;
         }

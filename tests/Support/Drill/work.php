@@ -20,7 +20,7 @@ $app->make(Kernel::class)->bootstrap();
 for ($try = 0; ; $try++) {
     try {
         $workspace = Workspace::query()->where('slug', $slug)->firstOrFail();
-        $person = $workspace->firstOwner() ?? exit(1);
+        $person = $workspace->firstKeeper() ?? exit(1);
 
         break;
     } catch (PDOException) {

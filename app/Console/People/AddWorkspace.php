@@ -2,14 +2,12 @@
 
 declare(strict_types=1);
 
-namespace App\Console;
+namespace App\Console\People;
 
-use App\Models\User;
-use App\Support\Refused;
 use App\Workspace\Places;
 use App\Workspace\Workspaces;
 
-final class AddWorkspace extends HafenbuchCommand
+final class AddWorkspace extends UserCommand
 {
     protected $signature = 'workspace:add {name} {dir}';
 
@@ -17,9 +15,7 @@ final class AddWorkspace extends HafenbuchCommand
 
     public function handle(): int
     {
-        $email = $this->option('as');
-        $owner = User::query()->when(is_string($email), static fn ($query) => $query->where('email', $email))->orderBy('id')->first()
-            ?? throw Refused::because(is_string($email) ? "There is no person {$email}." : 'There is nobody yet who could own it. Add a person first: bin/hafenbuch person:add EMAIL NAME');
+        $owner = $this->by()->person;
         $workspace = Workspaces::add((string) $this->argument('name'), (string) $this->argument('dir'), $owner);
         $this->warnOf(...Places::at($workspace->root, $workspace)->troubles());
 
