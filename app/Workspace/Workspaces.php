@@ -71,7 +71,7 @@ final class Workspaces
      */
     public static function freeRoot(string $folder, ?Workspace $of): string
     {
-        $root = realpath($folder);
+        $root = str_contains($folder, "\0") ? false : realpath($folder);
         if ($root === false || ! is_dir($root)) {
             throw Refused::because("There is no folder {$folder}. Make it first.");
         }

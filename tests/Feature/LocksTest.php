@@ -71,6 +71,7 @@ it('is offered to others once its holder has been gone for long', function () {
 it('is taken by writing where the workspace has agreed on that, and ends with the draft', function () {
     $this->actingAs($this->harbour->owner);
     changeSettings(['autoLock' => ['mechanism']])->assertOk();
+    expect(changeSettings(['autoLock' => ''])->getStatusCode())->toBe(422)->and(api('GET', 'settings')->json('autoLock'))->toBe(['mechanism/']);
     $this->actingAs($this->ida);
     api('PUT', "{$this->at}/draft", '<svg id="x"/>', $this->drum->revision)->assertOk();
     expect(api('GET', $this->at)->json('lock'))->toMatchArray(['by' => 'Ida', 'isAutomatic' => true]);

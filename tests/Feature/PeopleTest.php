@@ -228,6 +228,8 @@ it('lets folders be read only: no drafts, no saves, no moves into them, no follo
     expect(json_encode($followed->json('blockers')))->toContain('The folder old is read-only for you');
     expect(json_encode(api('GET', "logbook/{$saved->id}/undo")->json('blockers')))->toContain('The folder old is read-only for you');
 
+    api('PUT', 'folder-rights', ['folders' => ''], null, $this->harbour->owner)->assertStatus(422);
+    api('PUT', 'folder-rights', ['folders' => [['folder' => '../out', 'person' => null]]], null, $this->harbour->owner)->assertStatus(422);
     // Keepers write there still.
     $this->actingAs($this->harbour->owner);
     api('PUT', "documents/{$b->id}/draft", '# kept', $this->harbour->document('old/b.md')->revision)->assertOk();

@@ -6,6 +6,7 @@ namespace App\Http\Controllers;
 
 use App\Http\Data\InvitationData;
 use App\Http\Data\MembersData;
+use App\Http\DecisionReader;
 use App\Http\OpenApi\Body;
 use App\Http\OpenApi\Ok;
 use App\Models\EntryLink;
@@ -89,6 +90,7 @@ final class MemberController
     public function folders(Request $request, Workspace $workspace, #[CurrentUser] User $keeper): JsonResponse
     {
         $given = $request->validate(['folders' => 'present|array|max:'.Members::FOLDER_RIGHTS, 'folders.*.folder' => 'present|nullable|string|max:4000', 'folders.*.person' => 'present|nullable|integer']);
+        is_array($given['folders']) || throw DecisionReader::wrong('folders', 'must be a list');
         Members::readOnlyFolders($workspace, new By($keeper, (string) $request->ip()), array_values(array_map(static fn (array $one): array => ['folder' => (string) $one['folder'], 'person' => $one['person']], $given['folders'])));
 
         return $this->index($workspace);

@@ -63,13 +63,13 @@ final class SettingsController
         $given = $request->validate([
             'ignore' => ['sometimes', ListOf::texts(200, 200)], 'follow' => Rule::in(Settings::FOLLOW), 'templates' => 'nullable|string|max:4000',
             'numbering' => ['sometimes', ListOf::textsByName(50, 120)], 'namingRules' => 'array|max:200', ...NamingRuleReader::rules('namingRules.*'),
-            ...RetentionReader::rules('retention'), ...IncomingReader::validation('incoming'), 'companions' => ['sometimes', ListOf::texts(100, 200)], 'frontMatter' => ['sometimes', ListOf::texts(100, 80)], 'secretNames' => ['sometimes', ListOf::texts(100, 80)], 'charset' => ['nullable', Rule::in(array_keys(Labels::KNOWN))], 'autoLock' => 'array|max:200', 'autoLock.*' => 'present|nullable|string|max:4000', 'lockMinutes' => 'integer|min:1|max:'.(60 * Locks::LONGEST_HOURS), 'undoDays' => 'integer|min:1|max:3650', 'steps' => 'integer|min:10|max:100000',
+            ...RetentionReader::rules('retention'), ...IncomingReader::validation('incoming'), 'companions' => ['sometimes', ListOf::texts(100, 200)], 'frontMatter' => ['sometimes', ListOf::texts(100, 80)], 'secretNames' => ['sometimes', ListOf::texts(100, 80)], 'charset' => ['nullable', Rule::in(array_keys(Labels::KNOWN))], 'autoLock' => ['sometimes', ListOf::texts(200, 4000)], 'lockMinutes' => 'integer|min:1|max:'.(60 * Locks::LONGEST_HOURS), 'undoDays' => 'integer|min:1|max:3650', 'steps' => 'integer|min:10|max:100000',
         ]);
         if (isset($given['templates'])) {
             $given['templates'] = Path::of(trim($given['templates'], '/ '))->value;
         }
         if (isset($given['autoLock'])) {
-            $given['autoLock'] = array_values(array_unique(array_map(static fn (?string $folder): string => trim((string) $folder, '/ ') === '' ? '' : Path::of(trim((string) $folder, '/ '))->value, $given['autoLock'])));
+            $given['autoLock'] = array_values(array_unique(array_map(static fn (string $folder): string => trim($folder, '/ ') === '' ? '' : Path::of(trim($folder, '/ '))->value, $given['autoLock'])));
         }
         array_map(NumberingScheme::of(...), $given['numbering'] ?? []);
         array_map(CompanionRule::of(...), $given['companions'] ?? []);

@@ -1,7 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { answer, api, ifMatch, type Settings } from '../api/client';
-import { keys, useSettings } from '../api/queries';
+import { keys, useHere, useSettings } from '../api/queries';
 import { Button } from '../ui/Button';
 import { OneOf } from '../ui/Check';
 import { Field } from '../ui/Field';
@@ -24,6 +24,7 @@ export function SettingsSheet({ workspace, onClose }: { workspace: string; onClo
 
 function Form({ workspace, settings, onClose }: { workspace: string; settings: Settings; onClose: () => void }) {
     const client = useQueryClient();
+    const mayKeep = useHere(workspace)?.mayKeep ?? false;
     const [ignore, setIgnore] = useState(settings.ignore.join('\n'));
     const [follow, setFollow] = useState(settings.follow);
     const [templates, setTemplates] = useState(settings.templates ?? '');
@@ -35,6 +36,8 @@ function Form({ workspace, settings, onClose }: { workspace: string; settings: S
             .map(([format, scheme]) => `${format}: ${scheme}`)
             .join('\n'),
     );
+    const [autoLock, setAutoLock] = useState(settings.autoLock.join('\n'));
+    const [lockMinutes, setLockMinutes] = useState(String(settings.lockMinutes));
     // What these fields began with; the answer to “has someone else changed it since?” rests on it.
     const [revision] = useState(settings.revision);
     const [problem, setProblem] = useState<string | null>(null);
@@ -66,6 +69,11 @@ function Form({ workspace, settings, onClose }: { workspace: string; settings: S
                     .split(',')
                     .map((name) => name.trim())
                     .filter(Boolean),
+                autoLock: autoLock
+                    .split('\n')
+                    .map((line) => line.trim())
+                    .filter(Boolean),
+                lockMinutes: Number(lockMinutes),
                 charset: charset.trim().toLowerCase() || null,
                 numbering: Object.fromEntries(schemes),
             };
@@ -124,12 +132,31 @@ function Form({ workspace, settings, onClose }: { workspace: string; settings: S
                 lines
                 hint="For example “SVG: GH-{0000}”. The zeros are the digits that a number has at least."
             />
+            <Field
+                label="Folders in which a document is locked for whoever writes it, one a line"
+                value={autoLock}
+                onChange={setAutoLock}
+                lines
+                mono
+                placeholder="mechanism/"
+                hint="The lock ends when the draft is saved or discarded. “/” is the whole workspace; empty: nowhere."
+            />
+            <Field
+                label="Minutes after which the lock of somebody who is gone can be taken over"
+                value={lockMinutes}
+                onChange={setLockMinutes}
+                type="number"
+            />
             {problem && <Notice stop>{problem}</Notice>}
             <SheetActions>
-                <Button onPress={onClose}>Leave it</Button>
-                <Button $main onPress={keep}>
-                    Keep these settings
-                </Button>
+                <Button onPress={onClose}>{mayKeep ? 'Leave it' : 'Close'}</Button>
+                {mayKeep ? (
+                    <Button $main onPress={keep}>
+                        Keep these settings
+                    </Button>
+                ) : (
+                    <span>A keeper of the workspace can change these.</span>
+                )}
             </SheetActions>
         </>
     );
