@@ -27,7 +27,7 @@ const APP_ROOMS = [
     'Serving' => ['Backup', 'Http', 'Models', 'Past', 'People', 'Support', 'Together', 'Workspace'],
     'Backup' => ['Models', 'Past', 'Support', 'Workspace'],
     'Console' => ['Backup', 'Crates', 'Devices', 'Drafts', 'Models', 'Past', 'People', 'Quay', 'Relink', 'Rights', 'Saving', 'Serving', 'Sessions', 'Support', 'TakeIn', 'Workspace'],
-    'Setup' => ['Crates', 'Devices', 'Drafts', 'Http', 'Models', 'Past', 'Quay', 'Saving', 'Sessions', 'Workspace'],
+    'Setup' => ['Crates', 'Devices', 'Drafts', 'Http', 'Models', 'Past', 'Quay', 'Saving', 'Sessions', 'Together', 'Workspace'],
     'Providers' => ['Devices', 'Drafts', 'Http', 'Models', 'People', 'Rights', 'Serving', 'Support', 'Workspace'],
 ];
 

@@ -12,6 +12,8 @@ use App\Models\User;
 use App\Models\Workspace;
 use App\Quay\Quay;
 use App\Saving\Execution;
+use App\Together\Comments;
+use App\Together\LockWishes;
 use App\Workspace\By;
 use App\Workspace\Index\Scanner;
 use App\Workspace\Settings;
@@ -93,7 +95,12 @@ final class SetUpDemo extends Command
             (new Quay($workspace, $people[$email]))->open($ids);
         }
         foreach ($story['locks'] as $lock) {
-            Locks::take($this->known($workspace, $lock['path']), $people[$lock['by']]);
+            $locked = $this->known($workspace, $lock['path']);
+            Locks::take($locked, $people[$lock['by']], $lock['note']);
+            LockWishes::ask($locked, $people[$lock['askedBy']], $lock['asked']);
+        }
+        foreach ($story['comments'] as $comment) {
+            Comments::say($this->known($workspace, $comment['path']), $people[$comment['by']], $comment['text'], array_map(static fn (string $email): int => $people[$email]->id, $comment['mentions']), null, null);
         }
         $survey->play($workspace, $story['survey']);
         $crate->play($workspace, $people[$story['crate']['by']], $story['crate']);

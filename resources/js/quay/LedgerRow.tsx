@@ -24,8 +24,9 @@ const Line = styled.div<{ $current: boolean; $decided: boolean }>`
 `;
 const Name = styled.div`
     min-width: 0;
-    strong { display: block; font: 600 15.5px/20px ${font.title}; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
-    span { display: block; font: 12px/17px ${font.mono}; color: var(--ink-soft); white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
+    strong { display: flex; font: 600 15.5px/20px ${font.title}; white-space: nowrap; }
+    strong > i { font-style: normal; overflow: hidden; text-overflow: ellipsis; }
+    > span { display: block; font: 12px/17px ${font.mono}; color: var(--ink-soft); white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
 `;
 
 /** What can be done in a row. */
@@ -76,7 +77,7 @@ export const LedgerRow = memo(function LedgerRow({ row, index, top, isCurrent, c
         >
             <Name role="gridcell" tabIndex={-1}>
                 <strong>
-                    {name}
+                    <i>{name}</i>
                     <Here workspace={workspace} row={row} />
                 </strong>
                 <span title={row.path}>

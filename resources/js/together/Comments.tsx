@@ -1,5 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import styled from 'styled-components';
 import { answer, api, type Comment } from '../api/client';
 import { keys, useHere } from '../api/queries';
@@ -14,6 +15,7 @@ const List = styled.ul`
     li { padding: 6px 0; border-bottom: 1px solid var(--rule); } p { white-space: pre-wrap; overflow-wrap: anywhere; }
     small { color: var(--ink-soft); font-size: 12.5px; } small button { font-size: 12.5px; }
 `;
+const Place = styled.div`display: grid; grid-template-columns: 1fr 1fr auto; gap: 8px; align-items: end; button { padding-bottom: 8px; }`;
 const Say = styled.form`display: flex; flex-direction: column; gap: 6px; padding-top: 8px; button[type='submit'] { align-self: flex-start; }`;
 
 export function useComments(workspace: string, document: string) {
@@ -35,6 +37,7 @@ export function Comments({ workspace, document }: { workspace: string; document:
         enabled: mayDraft,
     });
     const [text, setText] = useState('');
+    const [place, setPlace] = useState<{ version: string; line: string } | null>(null);
     const [withSettled, setWithSettled] = useState(false);
     const act = useMutation({
         mutationFn: (ask: () => Promise<Comment[]>) => ask(),
@@ -46,9 +49,15 @@ export function Comments({ workspace, document }: { workspace: string; document:
         act.mutate(async () => {
             const { data } = await api.POST('/workspaces/{workspace}/documents/{document}/comments', {
                 params,
-                body: { text, mentions: mentioned(text, members.data?.members ?? []) },
+                body: {
+                    text,
+                    mentions: mentioned(text, members.data?.members ?? []),
+                    version: place?.version ? Number(place.version) : null,
+                    line: place?.line ? Number(place.line) : null,
+                },
             });
             setText('');
+            setPlace(null);
             return data ?? [];
         });
     const settle = (one: Comment) =>
@@ -71,7 +80,14 @@ export function Comments({ workspace, document }: { workspace: string; document:
                         <p>{readable(one.text)}</p>
                         <small>
                             {readable(one.by) || 'somebody who is gone'}, {ago(one.at)}
-                            {one.version !== null && `, version ${one.version}${one.line !== null ? `, line ${one.line}` : ''}`}
+                            {one.version !== null && (
+                                <>
+                                    {', '}
+                                    <Link to={`/w/${workspace}/documents/${document}/past?look=version-${one.version}`}>
+                                        {one.line !== null ? `line ${one.line} of ` : ''}version {one.version}
+                                    </Link>
+                                </>
+                            )}
                             {one.isSettled && ', settled'}
                             {mayDraft && (
                                 <>
@@ -110,6 +126,22 @@ export function Comments({ workspace, document }: { workspace: string; document:
                         say();
                     }}
                 >
+                    {place === null ? (
+                        <p>
+                            <TextButton onPress={() => setPlace({ version: '', line: '' })}>about a line of a version …</TextButton>
+                        </p>
+                    ) : (
+                        <Place>
+                            <Field
+                                label="Version"
+                                type="number"
+                                value={place.version}
+                                onChange={(version) => setPlace({ ...place, version })}
+                            />
+                            <Field label="Line" type="number" value={place.line} onChange={(line) => setPlace({ ...place, line })} />
+                            <TextButton onPress={() => setPlace(null)}>about all of it</TextButton>
+                        </Place>
+                    )}
                     <Field label="Say something; @ and a name tells them" value={text} onChange={setText} lines rows={2} />
                     <Button type="submit" isDisabled={text.trim() === '' || act.isPending}>
                         Say it
