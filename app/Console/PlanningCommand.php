@@ -20,6 +20,7 @@ use Hafenbuch\Core\Plan\Decision;
 use Hafenbuch\Core\Plan\Follow;
 use Hafenbuch\Core\Plan\Plan;
 use Hafenbuch\Core\Plan\Scope;
+use Hafenbuch\Core\Release\ReleaseWish;
 use Symfony\Component\Console\Exception\InvalidOptionException;
 use Symfony\Component\Console\Input\InputArgument;
 use Symfony\Component\Console\Input\InputOption;
@@ -43,6 +44,9 @@ abstract class PlanningCommand extends HafenbuchCommand
         $this->addOption('follow', null, InputOption::VALUE_REQUIRED, 'Whose references follow a save as: nobody, quay or everyone (the workspace’s default)');
         $this->addOption('of-saved', null, InputOption::VALUE_NONE, 'Copy the saved contents in place of what is on the screen');
         $this->addOption('replace', null, InputOption::VALUE_NONE, 'Let a save as or a copy replace the file at its new path');
+        $this->addOption('state', null, InputOption::VALUE_REQUIRED | InputOption::VALUE_IS_ARRAY, 'Move a document to another state of the chain: PATH=STATE');
+        $this->addOption('raise', null, InputOption::VALUE_NONE, 'Raise the revision of what is moved');
+        $this->addOption('state-below', null, InputOption::VALUE_NONE, 'All below what is moved goes along');
         $this->addOption('accept-strays', null, InputOption::VALUE_NONE, 'Accept the strays that deleting leaves');
     }
 
@@ -63,7 +67,14 @@ abstract class PlanningCommand extends HafenbuchCommand
             $choices[$this->document($workspace, $path)->id] = Decision::discard();
         }
 
-        return [...$choices, ...$this->newFiles($snapshots, $workspace), ...$this->relocations($workspace)];
+        $choices = [...$choices, ...$this->newFiles($snapshots, $workspace), ...$this->relocations($workspace)];
+        foreach ($this->pairs('state') as [$path, $state]) {
+            $id = $this->document($workspace, $path)->id;
+            $choice = Choice::of($choices[$id] ?? Decision::leave());
+            $choices[$id] = new Choice($choice->decision, $choice->follow, $choice->acceptsStrays, $choice->isSetAside, new ReleaseWish($state, (bool) $this->option('raise'), (bool) $this->option('state-below')));
+        }
+
+        return $choices;
     }
 
     /** @return array<string, Choice|Decision> */

@@ -9,6 +9,7 @@ use App\Models\User;
 use App\Models\Workspace;
 use App\Rights\FolderRights;
 use App\Rights\NotAllowed;
+use App\Workspace\Settings;
 use App\Workspace\StandingLocks;
 
 /** Whether a person may write drafts now: as their role, the folders' rights and the locks of others say. */
@@ -18,6 +19,7 @@ final class WritingRight
     public static function must(Document $document, User $person): void
     {
         self::mustAt($document->workspace, [$document->path], $person);
+        self::mustBeWritten($document->workspace, [$document]);
         Locks::refuseOthers($document, $person);
     }
 
@@ -29,8 +31,25 @@ final class WritingRight
     public static function mustAll(Workspace $workspace, array $documents, User $person): void
     {
         self::mustAt($workspace, array_values(array_map(static fn (Document $document): string => $document->path, $documents)), $person);
+        self::mustBeWritten($workspace, $documents);
         foreach (StandingLocks::query()->whereIn('held.document_id', array_keys($documents))->where('held.user_id', '!=', $person->id)->limit(1)->pluck('document_id') as $id) {
             Locks::refuseOthers($documents[$id], $person);
+        }
+    }
+
+    /**
+     * @param  array<Document>  $documents
+     *
+     * @throws NotAllowed where one is in a state in which it is not written
+     */
+    private static function mustBeWritten(Workspace $workspace, array $documents): void
+    {
+        $chain = Settings::of($workspace)->chain();
+        foreach ($documents as $document) {
+            $why = $document->release_state === null ? null : $chain->withholds($document->mark());
+            if ($why !== null) {
+                throw new NotAllowed("{$document->path}: {$why}");
+            }
         }
     }
 

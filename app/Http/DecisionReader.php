@@ -13,13 +13,15 @@ use Hafenbuch\Core\Plan\Choice;
 use Hafenbuch\Core\Plan\Decision;
 use Hafenbuch\Core\Plan\DecisionKind;
 use Hafenbuch\Core\Plan\Follow;
+use Hafenbuch\Core\Release\Chain;
+use Hafenbuch\Core\Release\ReleaseWish;
 use Illuminate\Http\Request;
 use Illuminate\Validation\ValidationException;
 use OpenApi\Attributes as OA;
 
 /** Reads the decisions of a request. */
 #[OA\Schema(schema: 'OpenDecision', description: 'a decision without its document', required: ['kind'], properties: [
-    new OA\Property(property: 'kind', type: 'string', enum: ['leave', 'save', 'discard', 'save as', 'copy', 'move', 'delete']),
+    new OA\Property(property: 'kind', type: 'string', enum: ['leave', 'save', 'discard', 'save as', 'copy', 'move', 'delete', 'state'], description: 'state: only to another state, where `state` says to which'),
     new OA\Property(property: 'over', type: 'string', nullable: true, description: 'the SHA-256 of a content on disk that may be replaced, or “gone”'),
     new OA\Property(property: 'path', type: 'string', description: 'the new path of a save as, a copy or a move'),
     new OA\Property(property: 'follow', type: 'string', nullable: true, enum: ['nobody', 'quay', 'everyone'], description: 'who follows a save as'),
@@ -29,6 +31,9 @@ use OpenApi\Attributes as OA;
     new OA\Property(property: 'accepted', type: 'array', items: new OA\Items(type: 'string'), description: 'paths of documents in which a stray is accepted'),
     new OA\Property(property: 'acceptAll', type: 'boolean', description: 'every stray that a deletion leaves is accepted'),
     new OA\Property(property: 'setAside', type: 'boolean', description: 'a copy is kept for later'),
+    new OA\Property(property: 'state', type: 'string', description: 'the state of the chain into which the document goes'),
+    new OA\Property(property: 'raise', type: 'boolean', description: 'its revision is raised, also where the chain does not ask for that'),
+    new OA\Property(property: 'stateBelow', type: 'boolean', description: 'all below goes along, as far as it is not there yet'),
     new OA\Property(property: 'open', type: 'boolean', description: 'open a copy beside the original'),
 ])]
 #[OA\Schema(schema: 'Decision', allOf: [
@@ -43,7 +48,10 @@ final class DecisionReader
     private const PATH_CHARACTERS = 8000;
 
     /** What is kept of a choice beside what it says. */
-    private const KEPT = ['kind', 'over', 'path', 'follow', 'followers', 'together', 'ofSaved', 'accepted', 'acceptAll', 'setAside', 'open'];
+    private const KEPT = ['kind', 'over', 'path', 'follow', 'followers', 'together', 'ofSaved', 'accepted', 'acceptAll', 'setAside', 'open', 'state', 'raise', 'stateBelow'];
+
+    /** A choice that is only about the state of a document. */
+    private const ONLY_STATE = 'state';
 
     /**
      * The choices of a request, else those that are kept for the person.
@@ -95,7 +103,8 @@ final class DecisionReader
         $checked = [];
         foreach (array_intersect_key($given, array_flip(self::KEPT)) as $name => $value) {
             $checked[$name] = match ($name) {
-                'kind' => is_string($value) ? DecisionKind::tryFrom($value)?->value : null,
+                'kind' => is_string($value) ? ($value === self::ONLY_STATE ? $value : DecisionKind::tryFrom($value)?->value) : null,
+                'state' => self::text($value, Chain::LONGEST_NAME, "{$at}.state"),
                 'follow' => $value === null || (is_string($value) && Follow::tryFrom($value) !== null) ? $value : throw self::wrong("{$at}.follow", 'must be nobody, quay or everyone'),
                 'over' => self::text($value, 64, "{$at}.over"),
                 'path' => self::text($value, self::PATH_CHARACTERS, "{$at}.path"),
@@ -105,7 +114,7 @@ final class DecisionReader
             };
         }
         if (($checked['kind'] ?? null) === null) {
-            throw self::wrong("{$at}.kind", 'must be one of '.implode(', ', array_column(DecisionKind::cases(), 'value')));
+            throw self::wrong("{$at}.kind", 'must be one of '.implode(', ', [...array_column(DecisionKind::cases(), 'value'), self::ONLY_STATE]));
         }
 
         return $checked;
@@ -157,7 +166,8 @@ final class DecisionReader
     {
         $follow = isset($given['follow']) && $given['kind'] === DecisionKind::SaveAs->value ? Follow::from($given['follow']) : null;
 
-        return new Choice(self::decision($given), $follow, (bool) ($given['acceptAll'] ?? false), (bool) ($given['setAside'] ?? false));
+        return new Choice(self::decision($given), $follow, (bool) ($given['acceptAll'] ?? false), (bool) ($given['setAside'] ?? false), isset($given['state']) && in_array($given['kind'], [self::ONLY_STATE, DecisionKind::Save->value, DecisionKind::Leave->value], true)
+            ? new ReleaseWish($given['state'], (bool) ($given['raise'] ?? false), (bool) ($given['stateBelow'] ?? false)) : null);
     }
 
     /** @param array<string, mixed> $given */
@@ -166,7 +176,7 @@ final class DecisionReader
         $over = $given['over'] ?? null;
         $path = fn (): string => Path::of((string) ($given['path'] ?? ''))->value;
 
-        return match (DecisionKind::from($given['kind'])) {
+        return match ($given['kind'] === self::ONLY_STATE ? DecisionKind::Leave : DecisionKind::from($given['kind'])) {
             DecisionKind::Leave => Decision::leave(),
             DecisionKind::Save => Decision::save($over),
             DecisionKind::Discard => Decision::discard(),

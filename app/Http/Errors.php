@@ -23,6 +23,7 @@ use App\Workspace\SettingsChanged;
 use Hafenbuch\Core\Naming\InvalidNamingRule;
 use Hafenbuch\Core\Path\InvalidPath;
 use Hafenbuch\Core\Reference\UnwritableValue;
+use Hafenbuch\Core\Release\InvalidChain;
 use Hafenbuch\Core\Retention\InvalidRule;
 use Hafenbuch\Core\Write\FileChanged;
 use Hafenbuch\Core\Write\Stopped;
@@ -51,6 +52,7 @@ final class Errors
         InvalidPath::class => 422,
         InvalidNamingRule::class => 422,
         InvalidRule::class => 422,
+        InvalidChain::class => 422,
         UnwritableValue::class => 422,
         FileChanged::class => 409,
         UnableToRead::class => 409,

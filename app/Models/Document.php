@@ -6,6 +6,7 @@ namespace App\Models;
 
 use Hafenbuch\Core\Format\FormatRegistry;
 use Hafenbuch\Core\Path\Path;
+use Hafenbuch\Core\Release\Mark;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Concerns\HasUlids;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
@@ -17,6 +18,8 @@ use Illuminate\Support\Facades\DB;
 /**
  * A file of a workspace, or a new document with a proposed path.
  *
+ * @property ?string $release_state
+ * @property ?string $release_revision
  * @property string $id a ULID
  * @property int $workspace_id
  * @property string $path
@@ -124,5 +127,10 @@ final class Document extends Record
     public function displayTitle(): string
     {
         return $this->title !== null && $this->title !== '' ? $this->title : Path::nameOf($this->path);
+    }
+
+    public function mark(): Mark
+    {
+        return new Mark($this->release_state, $this->release_revision);
     }
 }

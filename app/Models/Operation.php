@@ -74,7 +74,7 @@ final class Operation extends Record
     /** They change no file, and so are not taken back but changed again. */
     public const WITHOUT_FILES = [self::RULES, self::PEOPLE, self::RETENTION, self::LOCK];
 
-    public const EVERY_KIND = [...self::KINDS, 'relink', 'take in', 'replace device', self::UNDO, self::OUTSIDE, self::SETTLE, ...self::WITHOUT_FILES];
+    public const EVERY_KIND = [...self::KINDS, 'relink', 'take in', 'replace device', 'release', self::UNDO, self::OUTSIDE, self::SETTLE, ...self::WITHOUT_FILES];
 
     public const PREPARED = 'prepared';
 

@@ -7,6 +7,8 @@ namespace App\Models;
 use Hafenbuch\Core\Plan\Action;
 use Hafenbuch\Core\Plan\PlanLine;
 use Hafenbuch\Core\Plan\Reason;
+use Hafenbuch\Core\Release\Mark;
+use Hafenbuch\Core\Release\Marking;
 
 /**
  * One file of a logbook entry.
@@ -27,6 +29,7 @@ use Hafenbuch\Core\Plan\Reason;
  * @property string $reason
  * @property ?string $reason_of
  * @property bool $is_reconciled whether the tables have followed it
+ * @property ?string $marking JSON: the marks before and after
  * @property ?string $problem why they could not
  */
 final class OperationLine extends Record
@@ -45,7 +48,18 @@ final class OperationLine extends Record
             $this->draft_before,
             $this->draft_after,
             $this->origin_id,
+            $this->marked(),
         );
+    }
+
+    private function marked(): ?Marking
+    {
+        if ($this->marking === null) {
+            return null;
+        }
+        [$before, $after] = json_decode($this->marking, true, 4, JSON_THROW_ON_ERROR);
+
+        return new Marking(new Mark($before['state'], $before['revision']), new Mark($after['state'], $after['revision']));
     }
 
     /**

@@ -34,5 +34,7 @@ final readonly class DocumentRow
         #[OA\Property(items: new OA\Items(type: 'string'))] public array $refersTo,
         #[OA\Property(description: 'to whom it is lent in a crate, and since when')] public ?string $lent = null,
         #[OA\Property(description: 'why the reader may not write it, whatever its file allows')] public ?string $withheld = null,
+        #[OA\Property(description: 'in the chain of states; null: nobody has moved it yet')] public ?string $state = null,
+        #[OA\Property(description: 'its revision in that chain, as A or 1.0')] public ?string $issue = null,
     ) {}
 }

@@ -47,7 +47,7 @@ final readonly class RowReader
                 $fact->change_words,
                 $fact->draft_at === null ? null : Carbon::parse($fact->draft_at, 'UTC')->toIso8601ZuluString('millisecond'),
                 $fact->draft_by,
-                array_values(array_filter($snapshot->graph()->targetsOf($id), static fn (string $target): bool => isset($wanted[$target]))), $lent[$id] ?? null, $document->access->why,
+                array_values(array_filter($snapshot->graph()->targetsOf($id), static fn (string $target): bool => isset($wanted[$target]))), $lent[$id] ?? null, $document->access->why, $fact->release_state, $fact->release_revision,
             );
         }
 
@@ -61,7 +61,7 @@ final readonly class RowReader
 
     /**
      * @param  list<string>  $ids
-     * @return array<string, object{id: string, title: ?string, format: string, size: ?int, revision: int, draft_size: ?int, change_words: ?string, draft_at: ?string, draft_by: ?string}>
+     * @return array<string, object{id: string, title: ?string, format: string, size: ?int, revision: int, draft_size: ?int, change_words: ?string, draft_at: ?string, draft_by: ?string, release_state: ?string, release_revision: ?string}>
      */
     private function facts(array $ids): array
     {
@@ -69,7 +69,7 @@ final readonly class RowReader
         foreach (array_chunk($ids, 1000) as $chunk) {
             $rows = DB::table('documents')->leftJoin('drafts', 'drafts.document_id', '=', 'documents.id')->leftJoin('users', 'users.id', '=', 'drafts.user_id')
                 ->whereIn('documents.id', $chunk)
-                ->get(['documents.id', 'title', 'format', 'documents.size', 'revision', 'drafts.size as draft_size', 'drafts.change_words', 'drafts.updated_at as draft_at', 'users.name as draft_by']);
+                ->get(['documents.id', 'title', 'format', 'documents.size', 'revision', 'drafts.size as draft_size', 'drafts.change_words', 'drafts.updated_at as draft_at', 'users.name as draft_by', 'release_state', 'release_revision']);
             foreach ($rows as $row) {
                 $facts[$row->id] = $row;
             }

@@ -171,6 +171,7 @@ final class DatabaseJournal implements Journal
                 'before_size' => $this->size($line->before, $line->action), 'after_size' => $this->size($line->after, $line->action),
                 'draft_before' => $line->draftBefore, 'draft_after' => $line->draftAfter, 'origin_id' => $line->origin,
                 'reason' => $line->reason->kind->value, 'reason_of' => $line->reason->of,
+                'marking' => $line->marking === null ? null : json_encode([$line->marking->before, $line->marking->after], JSON_THROW_ON_ERROR),
             ];
         }
 

@@ -41,6 +41,7 @@ final readonly class DocumentUpdates
      */
     public function apply(Workspace $workspace, Operation $operation, array $byDocument): void
     {
+        $byDocument = MarkWriter::apply($byDocument);
         $files = WorkspaceFiles::of($workspace);
         $documents = $this->documents($workspace, array_map(strval(...), array_keys($byDocument)));
         $versions = new VersionWriter($this->contents, array_map(strval(...), array_keys($documents)));

@@ -37,6 +37,7 @@ final readonly class Planning
         private SnapshotReader $snapshots,
         private Planner $planner,
         private DiskContentStore $contents,
+        private ReleaseReader $releases,
     ) {}
 
     /**
@@ -74,7 +75,10 @@ final readonly class Planning
             default => $decided->act,
         };
 
-        return new PreparedPlan($this->planner->plan($snapshot, $decided->decisions, $this->contentMaker($workspace, $person), $relinking), new Decided($decided->decisions, $act));
+        $plan = $this->planner->plan($snapshot, $decided->decisions, $this->contentMaker($workspace, $person), $relinking);
+        $moved = $this->releases->add($workspace, $person, $plan, $choices);
+
+        return new PreparedPlan($moved, new Decided($decided->decisions, $plan->isEmpty() && ! $moved->isEmpty() ? Act::Release : $act));
     }
 
     /**

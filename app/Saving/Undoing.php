@@ -14,12 +14,14 @@ use App\Support\Refused;
 use App\Workspace\Files\DiskContentStore;
 use App\Workspace\Files\WorkspaceFiles;
 use App\Workspace\Index\DocumentIndex;
+use App\Workspace\Settings;
 use App\Workspace\WorkspaceLock;
 use Hafenbuch\Core\Document\OnDisk;
 use Hafenbuch\Core\Plan\Plan;
 use Hafenbuch\Core\Plan\PlanLine;
 use Hafenbuch\Core\Plan\UndoPlanner;
 use Hafenbuch\Core\Reference\TargetKind;
+use Hafenbuch\Core\Release\Mark;
 use Illuminate\Support\Facades\DB;
 
 /** Takes entries of the logbook back. */
@@ -40,15 +42,18 @@ final readonly class Undoing
         }
         $files = WorkspaceFiles::of($workspace);
         $rights = FolderRights::of($workspace, $person);
+        [$chain, $marks] = [Settings::of($workspace)->chain(), $this->marks($done)];
+        // What this entry released is written again with that.
+        $moved = array_fill_keys(array_map(static fn (PlanLine $line): string => $line->documentId, array_filter($done, static fn (PlanLine $line): bool => $line->marking !== null)), true);
         $onDisk = [];
         foreach ($done as $line) {
-            $look = $line->action->touchesFile() ? $files->look($line->path) : OnDisk::nothing();
-            $withheld = $rights->withheld($line->path);
+            $look = $line->action->touchesFile() ? $files->look($line->path) : $onDisk[$line->path] ?? OnDisk::nothing();
+            $withheld = $rights->withheld($line->path) ?? ($line->action->touchesFile() && ! isset($moved[$line->documentId]) && isset($marks[$line->documentId]) ? $chain->withholds($marks[$line->documentId]) : null);
             $onDisk[$line->path] = $withheld === null ? $look : $look->withheld($withheld);
         }
         $pointsAt = $this->pointsAt($workspace, $done);
 
-        return $this->planner->plan($entry->number, $done, $onDisk, $this->savedReferrers($workspace, $done), $pointsAt, $this->there($files, $pointsAt), $this->places($done));
+        return $this->planner->plan($entry->number, $done, $onDisk, $this->savedReferrers($workspace, $done), $pointsAt, $this->there($files, $pointsAt), $this->places($done), $marks);
     }
 
     /** @throws PlanChanged|PlanBlocked|Refused */
@@ -109,6 +114,22 @@ final readonly class Undoing
         }
 
         return $places;
+    }
+
+    /**
+     * @param  list<PlanLine>  $done
+     * @return array<string, Mark> by document id: how far it has come now, of those that anybody has moved
+     */
+    private function marks(array $done): array
+    {
+        $marks = [];
+        foreach (array_chunk(array_unique(array_map(static fn (PlanLine $line): string => $line->documentId, $done)), 1000) as $ids) {
+            foreach (Document::query()->whereIn('id', $ids)->whereNotNull('release_state')->get(['id', 'release_state', 'release_revision']) as $document) {
+                $marks[$document->id] = $document->mark();
+            }
+        }
+
+        return $marks;
     }
 
     /**

@@ -18,7 +18,9 @@ use App\Workspace\By;
 use App\Workspace\Index\Scanner;
 use App\Workspace\Settings;
 use App\Workspace\Workspaces;
+use Hafenbuch\Core\Plan\Choice;
 use Hafenbuch\Core\Plan\Decision;
+use Hafenbuch\Core\Release\ReleaseWish;
 use Illuminate\Console\Command;
 use Illuminate\Filesystem\Filesystem;
 use Illuminate\Support\Facades\Hash;
@@ -98,6 +100,10 @@ final class SetUpDemo extends Command
             $locked = $this->known($workspace, $lock['path']);
             Locks::take($locked, $people[$lock['by']], $lock['note']);
             LockWishes::ask($locked, $people[$lock['askedBy']], $lock['asked']);
+        }
+        foreach ($story['releases'] as $release) {
+            $choice = new Choice(Decision::leave(), release: new ReleaseWish($release['state']));
+            $desk->save($workspace, $people[$release['by']], [$this->known($workspace, $release['path'])->id => $choice], null, $release['note']);
         }
         foreach ($story['comments'] as $comment) {
             Comments::say($this->known($workspace, $comment['path']), $people[$comment['by']], $comment['text'], array_map(static fn (string $email): int => $people[$email]->id, $comment['mentions']), null, null);

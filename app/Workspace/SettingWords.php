@@ -12,7 +12,7 @@ final class SettingWords
         'namingRules' => 'naming rules', 'retention' => 'which versions stay', 'charset' => 'the charset of texts that say none', 'frontMatter' => 'keys of front matter',
         'incoming' => 'what is taken in', 'companions' => 'companions', 'undoDays' => 'days in which an entry can be taken back', 'steps' => 'steps that are kept',
         'secretNames' => 'names of secrets', 'starts' => 'from where it is counted what is used', 'stays' => 'files that stay without a reference',
-        'autoLock' => 'locking while somebody writes', 'lockMinutes' => 'minutes after which a lock is offered',
+        'release' => 'the states of documents', 'autoLock' => 'locking while somebody writes', 'lockMinutes' => 'minutes after which a lock is offered',
     ];
 
     /**

@@ -9,6 +9,7 @@ use App\Models\Workspace;
 use App\Workspace\Reading\Ways;
 use Hafenbuch\Core\Format\Markdown\MarkdownFormat;
 use Hafenbuch\Core\Naming\CompanionRule;
+use Hafenbuch\Core\Release\Chain;
 use Hafenbuch\Core\Retention\Policy;
 use Hafenbuch\Core\TakeIn\IncomingRules;
 use Illuminate\Support\Facades\DB;
@@ -136,6 +137,12 @@ final readonly class Settings
     public function autoLock(): array
     {
         return array_values($this->workspace->settings['autoLock'] ?? []);
+    }
+
+    /** The states through which documents go. */
+    public function chain(): Chain
+    {
+        return ChainReader::chain($this->workspace->settings['release'] ?? null);
     }
 
     /** For how many minutes the holder of a lock must have been gone before others may take it. */

@@ -12,6 +12,7 @@ use App\Http\Data\LineageData;
 use App\Http\Data\LockData;
 use App\Http\Data\PartlyReadData;
 use App\Http\Data\ReferenceData;
+use App\Http\Data\ReleaseStepData;
 use App\Models\Document;
 use App\Models\User;
 use App\Models\Workspace;
@@ -69,6 +70,7 @@ final readonly class DocumentView
             $this->mentions($workspace, $document, $referredBy),
             $bytes === null ? [] : $this->editing->addable($document, $bytes),
             LockData::of($document, $person),
+            ReleaseStepData::of($document),
             $origin === null ? null : LineageData::of($origin, $document),
             array_values($made->map(static fn (Document $later): LineageData => LineageData::of($later, $later))->all()),
         );

@@ -16,6 +16,7 @@ use App\Http\Revision;
 use App\Models\User;
 use App\Models\Workspace;
 use App\Workspace\By;
+use App\Workspace\ChainReader;
 use App\Workspace\IncomingReader;
 use App\Workspace\Index\Rereading;
 use App\Workspace\Index\Scanner;
@@ -54,7 +55,7 @@ final class SettingsController
         new OA\Property(property: 'frontMatter', type: 'array', items: new OA\Items(type: 'string'), description: 'keys whose values are paths'),
         new OA\Property(property: 'charset', type: 'string', nullable: true, description: 'as the WHATWG Encoding Standard calls it'),
         new OA\Property(property: 'incoming', ref: '#/components/schemas/Incoming'), new OA\Property(property: 'companions', type: 'array', items: new OA\Items(type: 'string')),
-        new OA\Property(property: 'autoLock', type: 'array', items: new OA\Items(type: 'string')), new OA\Property(property: 'lockMinutes', type: 'integer'),
+        new OA\Property(property: 'autoLock', type: 'array', items: new OA\Items(type: 'string')), new OA\Property(property: 'lockMinutes', type: 'integer'), new OA\Property(property: 'release', ref: '#/components/schemas/Chain'),
         new OA\Property(property: 'undoDays', type: 'integer'), new OA\Property(property: 'steps', type: 'integer'),
     ]), responses: [new Ok('Settings')])]
     public function update(Request $request, Workspace $workspace, #[CurrentUser] User $person): JsonResponse
@@ -63,7 +64,7 @@ final class SettingsController
         $given = $request->validate([
             'ignore' => ['sometimes', ListOf::texts(200, 200)], 'follow' => Rule::in(Settings::FOLLOW), 'templates' => 'nullable|string|max:4000',
             'numbering' => ['sometimes', ListOf::textsByName(50, 120)], 'namingRules' => 'array|max:200', ...NamingRuleReader::rules('namingRules.*'),
-            ...RetentionReader::rules('retention'), ...IncomingReader::validation('incoming'), 'companions' => ['sometimes', ListOf::texts(100, 200)], 'frontMatter' => ['sometimes', ListOf::texts(100, 80)], 'secretNames' => ['sometimes', ListOf::texts(100, 80)], 'charset' => ['nullable', Rule::in(array_keys(Labels::KNOWN))], 'autoLock' => ['sometimes', ListOf::texts(200, 4000)], 'lockMinutes' => 'integer|min:1|max:'.(60 * Locks::LONGEST_HOURS), 'undoDays' => 'integer|min:1|max:3650', 'steps' => 'integer|min:10|max:100000',
+            ...RetentionReader::rules('retention'), ...IncomingReader::validation('incoming'), ...ChainReader::rules('release'), 'companions' => ['sometimes', ListOf::texts(100, 200)], 'frontMatter' => ['sometimes', ListOf::texts(100, 80)], 'secretNames' => ['sometimes', ListOf::texts(100, 80)], 'charset' => ['nullable', Rule::in(array_keys(Labels::KNOWN))], 'autoLock' => ['sometimes', ListOf::texts(200, 4000)], 'lockMinutes' => 'integer|min:1|max:'.(60 * Locks::LONGEST_HOURS), 'undoDays' => 'integer|min:1|max:3650', 'steps' => 'integer|min:10|max:100000',
         ]);
         if (isset($given['templates'])) {
             $given['templates'] = Path::of(trim($given['templates'], '/ '))->value;
@@ -79,6 +80,9 @@ final class SettingsController
         }
         if (isset($given['incoming'])) {
             $given['incoming'] = IncomingReader::checked($given['incoming']);
+        }
+        if (isset($given['release'])) {
+            $given['release'] = ChainReader::write(ChainReader::chain($given['release']));
         }
         $settings = Settings::of($workspace);
         $mustScan = isset($given['ignore']) && $given['ignore'] !== $settings->ignore();

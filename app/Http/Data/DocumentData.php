@@ -16,6 +16,7 @@ final readonly class DocumentData
      * @param  list<ReferenceData>  $referredBy
      * @param  list<PartlyReadData>  $mentionedIn
      * @param  list<string>  $addable
+     * @param  list<ReleaseStepData>  $released
      * @param  list<LineageData>  $madeFromIt
      */
     public function __construct(
@@ -31,6 +32,7 @@ final readonly class DocumentData
         #[OA\Property(items: new OA\Items(ref: '#/components/schemas/PartlyRead'), description: 'documents that could not be read whole and in whose bytes its name stands, or that could not be searched')] public array $mentionedIn,
         #[OA\Property(items: new OA\Items(type: 'string'), description: 'kinds of reference that can be added; the first suits a document')] public array $addable,
         #[OA\Property(ref: '#/components/schemas/Lock', nullable: true)] public ?LockData $lock,
+        #[OA\Property(items: new OA\Items(ref: '#/components/schemas/ReleaseStep'), description: 'how it came to its state, newest first')] public array $released,
         #[OA\Property(ref: '#/components/schemas/Lineage', nullable: true)] public ?LineageData $madeFrom,
         #[OA\Property(items: new OA\Items(ref: '#/components/schemas/Lineage'))] public array $madeFromIt,
     ) {}

@@ -43,12 +43,13 @@ final readonly class SettingsData
         #[OA\Property(items: new OA\Items(type: 'string'), description: 'files that stay although nothing refers to them')] public array $stays,
         #[OA\Property(items: new OA\Items(type: 'string'), description: 'folders in which a document is locked for whoever writes it; “/”: everywhere')] public array $autoLock,
         #[OA\Property(description: 'for how many minutes the holder of a lock must have been gone before others may take it')] public int $lockMinutes,
+        #[OA\Property(ref: '#/components/schemas/Chain')] public ChainData $release,
         #[OA\Property(description: 'to be named in If-Match by whoever changes them')] public int $revision,
     ) {}
 
     public static function of(Settings $settings): self
     {
         return new self($settings->ignore(), $settings->follow(), $settings->templates(), (object) $settings->numbering(), (object) $settings->namingRules(),
-            RetentionReader::write($settings->retention()), $settings->undoDays(), $settings->steps(), $settings->charset(), $settings->frontMatter(), $settings->secretNames(), IncomingData::of($settings->incoming()), array_map(static fn (CompanionRule $rule): string => $rule->pattern.($rule->isFolder ? '/' : ''), $settings->companions()), $settings->starts(), $settings->stays(), array_map(static fn (string $folder): string => $folder.'/', $settings->autoLock()), $settings->lockMinutes(), $settings->revision());
+            RetentionReader::write($settings->retention()), $settings->undoDays(), $settings->steps(), $settings->charset(), $settings->frontMatter(), $settings->secretNames(), IncomingData::of($settings->incoming()), array_map(static fn (CompanionRule $rule): string => $rule->pattern.($rule->isFolder ? '/' : ''), $settings->companions()), $settings->starts(), $settings->stays(), array_map(static fn (string $folder): string => $folder.'/', $settings->autoLock()), $settings->lockMinutes(), ChainData::of($settings->chain()), $settings->revision());
     }
 }

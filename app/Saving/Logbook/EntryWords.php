@@ -66,6 +66,7 @@ final readonly class EntryWords
             $kind === Act::ReplaceDevice->value && str_contains((string) $first->reason_of, ' → ') => 'Put '.implode(' in the place of ', array_reverse(explode(' → ', (string) $first->reason_of, 2))),
             $kind === Act::Relink->value => 'Led references elsewhere in '.Path::nameOf($first->path).$this->others($this->groups),
             $kind === Act::TakeIn->value && $takenIn !== [] => 'Took in '.Path::nameOf($takenIn[0]->first->path).$this->others($takenIn),
+            $kind === Act::Release->value => Path::nameOf($first->path).' became '.$first->reason_of.$this->others($this->groups),
             // What was chosen is copied after all below it.
             $kind === Operation::COPY && $copied !== [] => 'Copied '.$this->lastOf($copied).$this->others($copied),
             $kind === Operation::SET_ASIDE && $copied !== [] => 'Set aside '.$this->lastOf($copied).$this->others($copied),

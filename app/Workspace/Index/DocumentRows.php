@@ -242,6 +242,6 @@ final class DocumentRows
         return DB::table('documents')->leftJoin('drafts', 'drafts.document_id', '=', 'documents.id')
             ->leftJoinSub(StandingLocks::holders(), 'locks', 'locks.document_id', '=', 'documents.id')->leftJoin('users', 'users.id', '=', 'locks.user_id')
             ->where('workspace_id', $this->workspace->id)->whereNull('dropped_at')
-            ->select(['documents.id', 'path', 'path_key', 'saved_hash', 'stat', 'seen_at', 'is_gone', 'is_writable', DB::raw('note is null as is_read_whole'), DB::raw("format = '".LinkReader::NAME."' as is_link"), 'drafts.hash as draft_hash', 'drafts.base_hash', 'locks.user_id as lock_id', 'users.name as lock_name']);
+            ->select(['documents.id', 'path', 'path_key', 'saved_hash', 'stat', 'seen_at', 'is_gone', 'is_writable', 'release_state', 'release_revision', DB::raw('note is null as is_read_whole'), DB::raw("format = '".LinkReader::NAME."' as is_link"), 'drafts.hash as draft_hash', 'drafts.base_hash', 'locks.user_id as lock_id', 'users.name as lock_name']);
     }
 }

@@ -13,6 +13,7 @@ use App\Workspace\Files\WorkspaceFiles;
 use App\Workspace\Graph\Edges;
 use App\Workspace\Graph\GraphFile;
 use App\Workspace\Graph\WorkspaceGraphs;
+use App\Workspace\Settings;
 use Hafenbuch\Core\Document\Access;
 use Hafenbuch\Core\Document\Beside;
 use Hafenbuch\Core\Document\DocumentSnapshot;
@@ -24,6 +25,7 @@ use Hafenbuch\Core\Naming\FileName;
 use Hafenbuch\Core\Path\Path;
 use Hafenbuch\Core\Reference\Address;
 use Hafenbuch\Core\Reference\Graph;
+use Hafenbuch\Core\Release\Mark;
 use Illuminate\Support\Facades\DB;
 
 /**
@@ -212,11 +214,12 @@ final readonly class SnapshotReader
     {
         $files = WorkspaceFiles::of($workspace);
         $rights = $viewer === null ? null : FolderRights::of($workspace, $viewer);
+        $chain = Settings::of($workspace)->chain();
         $isLookedAt = array_fill_keys($lookAt, true);
         $documents = [];
         foreach ($rows->all() as $id => $row) {
             $onDisk = isset($isLookedAt[$id]) ? $files->look($row->path, $row->stat, $row->seen_at, $row->saved_hash) : $this->asKnown($row);
-            $withheld = $rights?->withheld($row->path);
+            $withheld = $rights?->withheld($row->path) ?? ($viewer === null || $row->release_state === null ? null : $chain->withholds(new Mark($row->release_state, $row->release_revision)));
             $onDisk = $withheld === null ? $onDisk : $onDisk->withheld($withheld);
             $saved = $rows->targetsOf((string) $id, false);
             $documents[] = new DocumentSnapshot(

@@ -15,5 +15,7 @@ enum Act: string
     case Delete = 'delete';
     case Relink = 'relink';
     case TakeIn = 'take in';
+    /** Documents get another state or revision, and no file changes. */
+    case Release = 'release';
     case ReplaceDevice = 'replace device';
 }

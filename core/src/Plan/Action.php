@@ -16,10 +16,12 @@ enum Action: string
     case Discard = 'discard';
     /** The file stays and the draft is changed, or a new document gets another proposed path. */
     case Redraft = 'redraft';
+    /** Neither file nor draft changes, but how far the document has come. */
+    case State = 'state';
 
     public function touchesFile(): bool
     {
-        return $this !== self::Discard && $this !== self::Redraft;
+        return $this->writes() || $this === self::Remove;
     }
 
     public function writes(): bool

@@ -24,7 +24,7 @@ final class Fingerprint
         ksort($looks, SORT_STRING);
         $context = hash_init('sha256');
         foreach ($lines as $line) {
-            self::add($context, $line->documentId, $line->path, $line->action->value, $line->before, $line->after, $line->reason->text(), $line->draftBefore, $line->draftAfter, $line->origin);
+            self::add($context, $line->documentId, $line->path, $line->action->value, $line->before, $line->after, $line->reason->text(), $line->draftBefore, $line->draftAfter, $line->origin, ...$line->marking === null ? [] : [$line->marking->before->words(), $line->marking->after->words()]);
         }
         foreach ($warnings as $warning) {
             self::add($context, $warning->path, $warning->message);

@@ -22,6 +22,20 @@ final readonly class Plan
         public array $contents = [],
     ) {}
 
+    /**
+     * The same with more of each.
+     *
+     * @param  list<PlanLine>  $lines
+     * @param  list<Warning>  $warnings
+     * @param  list<Blocker>  $blockers
+     */
+    public function with(array $lines, array $warnings, array $blockers): self
+    {
+        $fingerprint = hash('sha256', $this->fingerprint.Fingerprint::of($lines, $warnings, $blockers, []));
+
+        return new self($fingerprint, [...$this->lines, ...$lines], [...$this->warnings, ...$warnings], [...$this->blockers, ...$blockers], $this->contents);
+    }
+
     public function isBlocked(): bool
     {
         return $this->blockers !== [];

@@ -85,6 +85,18 @@ final readonly class Reason
         return new self(ReasonKind::TakenIn, $from);
     }
 
+    /** @param string $mark in words */
+    public static function becomes(string $mark): self
+    {
+        return new self(ReasonKind::Becomes, $mark);
+    }
+
+    /** @param string $path of the document above with which it goes along */
+    public static function becomesWith(string $mark, string $path): self
+    {
+        return new self(ReasonKind::BecomesWith, $mark.self::LEADS.$path);
+    }
+
     public static function takesBack(int $entry): self
     {
         return new self(ReasonKind::TakesBack, (string) $entry);
@@ -124,6 +136,8 @@ final readonly class Reason
             ReasonKind::RelinkedSome => "its references to {$this->of} places lead elsewhere now",
             ReasonKind::TakenOut => "its references to {$this->of} are taken out",
             ReasonKind::TakenIn => 'taken in from '.$this->of,
+            ReasonKind::Becomes => 'becomes '.$this->of,
+            ReasonKind::BecomesWith => 'becomes '.str_replace(self::LEADS, ', with ', (string) $this->of),
             ReasonKind::TakesBack => 'takes back entry '.$this->of,
             ReasonKind::Settles => 'settles entry '.$this->of,
             ReasonKind::Outside => 'changed outside',

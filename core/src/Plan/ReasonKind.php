@@ -22,6 +22,9 @@ enum ReasonKind: string
     case RelinkedSome = 'relinked some';
     case TakenOut = 'taken out';
     case TakenIn = 'taken in';
+    /** It gets another state or revision. */
+    case Becomes = 'becomes';
+    case BecomesWith = 'becomes with';
     case TakesBack = 'takes back';
     case Settles = 'settles';
     case Outside = 'outside';

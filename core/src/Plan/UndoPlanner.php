@@ -6,6 +6,7 @@ namespace Hafenbuch\Core\Plan;
 
 use Hafenbuch\Core\Document\OnDisk;
 use Hafenbuch\Core\Document\OnDiskKind;
+use Hafenbuch\Core\Release\Mark;
 
 /** Plans to take an executed operation back, line by line, from the last to the first. */
 final class UndoPlanner
@@ -18,8 +19,9 @@ final class UndoPlanner
      * @param  array<string, list<string>>  $pointsAt  by path: the files that the content points at which comes back there
      * @param  array<string, true>  $there  those of these files that there are now
      * @param  array<string, string>  $places  by document id: the path that it has now, of those that are not dropped
+     * @param  array<string, Mark>  $marks  by document id: how far it has come now
      */
-    public function plan(int $entry, array $done, array $onDisk, array $referrers, array $pointsAt = [], array $there = [], array $places = []): Plan
+    public function plan(int $entry, array $done, array $onDisk, array $referrers, array $pointsAt = [], array $there = [], array $places = [], array $marks = []): Plan
     {
         $lines = [];
         $warnings = [];
@@ -33,7 +35,7 @@ final class UndoPlanner
                 // A new document that took another path than the proposed one proposes that one again.
                 $lines[] = new PlanLine($line->documentId, (string) $line->reason->of, Action::Redraft, null, null, Reason::takesBack($entry), $line->draftAfter, $line->draftBefore);
             }
-            $problem = $this->movedAway($line, $done, $places) ?? ($line->action->touchesFile() ? $this->problem($now, $left[$line->path]) : null);
+            $problem = $line->marking !== null ? $this->marked($line->marking->after, $marks[$line->documentId] ?? new Mark) : $this->movedAway($line, $done, $places) ?? ($line->action->touchesFile() ? $this->problem($now, $left[$line->path]) : null);
             if ($problem !== null) {
                 $blockers[] = new Blocker($line->documentId, $line->path, $problem, []);
             }
@@ -95,7 +97,12 @@ final class UndoPlanner
         // A new document has only a proposed path, which no file's line brings back.
         $path = $line->action === Action::Redraft && $line->reason->kind === ReasonKind::MovedFrom ? (string) $line->reason->of : $line->path;
 
-        return new PlanLine($line->documentId, $path, $action, $line->after, $line->before, Reason::takesBack($entry), $line->draftAfter, $line->draftBefore);
+        return new PlanLine($line->documentId, $path, $action, $line->after, $line->before, Reason::takesBack($entry), $line->draftAfter, $line->draftBefore, marking: $line->marking?->back());
+    }
+
+    private function marked(Mark $left, Mark $now): ?string
+    {
+        return $left->equals($now) ? null : "It has gone on since, and is {$now->words()} now. Take back the later entry first.";
     }
 
     /**

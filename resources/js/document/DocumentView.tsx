@@ -39,6 +39,7 @@ import type { Keeping } from './OpenDraft';
 import { PointSheet } from './PointSheet';
 import { Preview } from './Preview';
 import { References } from './References';
+import { ReleasePart } from './ReleasePart';
 import { SidePart } from './SidePart';
 import { useDraft } from './useDraft';
 import { useEdits } from './useEdits';
@@ -360,6 +361,9 @@ function OneDocument({ workspace, id }: { workspace: string; id: string }) {
                         <p>Nothing{document.mentionedIn.length > 0 ? ' that is known' : ''}.</p>
                     )}
                     {document.mentionedIn.length > 0 && <Mentions mentions={document.mentionedIn} workspace={workspace} />}
+                </SidePart>
+                <SidePart name="release" title="State and revision" closed={closed} onTurn={turn}>
+                    <ReleasePart workspace={workspace} document={document} onMove={isLook ? undefined : () => frame.moveOn(row)} />
                 </SidePart>
                 <SidePart
                     name="comments"

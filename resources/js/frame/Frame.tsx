@@ -6,6 +6,7 @@ import { answer, api, type Person, type Row } from '../api/client';
 import { changePerson, useHere, useQuay, useWorkspaces } from '../api/queries';
 import { usePreferences } from '../api/usePreferences';
 import { usePulse } from '../api/usePulse';
+import { useDecisions } from '../plan/decisions';
 import { SessionLine } from '../sessions/SessionLine';
 import { type Command, CommandBookContext } from '../shell/commands';
 import type { FrameContext, Incoming, Making } from '../shell/context';
@@ -34,6 +35,8 @@ const OpenSheet = later(async () => (await import('../open/OpenSheet')).OpenShee
 const UploadSheet = later(async () => (await import('../open/UploadSheet')).UploadSheet);
 const IncomingSheet = later(async () => (await import('../settings/IncomingSheet')).IncomingSheet);
 const KeepingSheet = later(async () => (await import('../settings/KeepingSheet')).KeepingSheet);
+const ReleaseSheet = later(async () => (await import('../plan/ReleaseSheet')).ReleaseSheet);
+const StatesSheet = later(async () => (await import('../settings/StatesSheet')).StatesSheet);
 const LockSheet = later(async () => (await import('../together/LockSheet')).LockSheet);
 const NoticesSheet = later(async () => (await import('../together/NoticesSheet')).NoticesSheet);
 const KeepSheet = later(async () => (await import('../sessions/KeepSheet')).KeepSheet);
@@ -81,16 +84,18 @@ export function Frame({ person }: { person: Person }) {
             .change({ colours: { colours: theme === 'day' ? 'night' : 'day' } })
             .catch((error: Error) => setTold(error.message));
     const [sheet, setSheet] = useState<
-        'open' | 'palette' | 'shortcuts' | 'settings' | 'incoming' | 'keeping' | 'watch' | 'preferences' | 'notices' | null
+        'open' | 'palette' | 'shortcuts' | 'settings' | 'incoming' | 'keeping' | 'watch' | 'preferences' | 'notices' | 'states' | null
     >(null);
     const [making, setMaking] = useState<Making | null>(null);
     const [aside, setAside] = useState<Row | null>(null);
+    const [moving, setMoving] = useState<Row | null>(null);
     const [locking, setLocking] = useState<Row | null>(null);
     const [incoming, setIncoming] = useState<{ files: Incoming[]; folder: string } | null>(null);
     const [told, setTold] = useState<string | null>(null);
     const [isKeeping, setKeeping] = useState(false);
     const book = useCommandBook();
     const here = useHere(workspace);
+    const decisions = useDecisions(workspace);
     const notices = useNotices(workspace, quay.data !== undefined);
     const name = here?.name ?? workspace;
 
@@ -163,6 +168,7 @@ export function Frame({ person }: { person: Person }) {
         { name: 'New document …', keys: 'w', run: () => setMaking({}) },
         { name: 'Go to the files', keys: 'f', run: () => navigate(`/w/${workspace}/files`) },
         { name: 'Settings of this workspace …', run: () => setSheet('settings') },
+        { name: 'States of documents …', run: () => setSheet('states') },
         { name: 'What comes in, and what goes along …', run: () => setSheet('incoming') },
         { name: 'Go to the quay', keys: 'q', run: () => navigate(`/w/${workspace}/quay`) },
         { name: 'Go to the hold', keys: 'h', run: () => navigate(`/w/${workspace}/hold`) },
@@ -204,13 +210,21 @@ export function Frame({ person }: { person: Person }) {
     const commands = [...book.commands(), ...own];
     useShortcuts(
         () => [...book.commands(), ...own],
-        sheet !== null || isKeeping || making !== null || aside !== null || locking !== null || incoming !== null || leaving !== null,
+        sheet !== null ||
+            isKeeping ||
+            making !== null ||
+            aside !== null ||
+            locking !== null ||
+            moving !== null ||
+            incoming !== null ||
+            leaving !== null,
     );
     const context: FrameContext = {
         open: () => setSheet('open'),
         make: (what) => setMaking(what ?? {}),
         setAside,
         lock: setLocking,
+        moveOn: setMoving,
         take: (files, folder) => setIncoming({ files, folder }),
         tell: setTold,
         say: (message) => say(message, 8),
@@ -300,6 +314,23 @@ export function Frame({ person }: { person: Person }) {
             {sheet === 'open' && <OpenSheet workspace={workspace} onClose={() => setSheet(null)} />}
             {making && <NewSheet workspace={workspace} making={making} onClose={() => setMaking(null)} />}
             {aside && <SetAsideSheet workspace={workspace} row={aside} onClose={() => setAside(null)} />}
+            {moving && (
+                <ReleaseSheet
+                    workspace={workspace}
+                    row={moving}
+                    onDecide={(choice) => {
+                        void answer(
+                            api.POST('/workspaces/{workspace}/quay', { params: { path: { workspace } }, body: { documents: [moving.id] } }),
+                        )
+                            .then(() => client.invalidateQueries({ queryKey: [workspace, 'quay'] }))
+                            .catch((error: Error) => setTold(error.message));
+                        decisions.decide([moving.id], choice);
+                        navigate(`/w/${workspace}/quay`);
+                    }}
+                    onClose={() => setMoving(null)}
+                />
+            )}
+            {sheet === 'states' && <StatesSheet workspace={workspace} onClose={() => setSheet(null)} />}
             {locking && <LockSheet workspace={workspace} row={locking} onClose={() => setLocking(null)} />}
             {sheet === 'notices' && <NoticesSheet workspace={workspace} onClose={() => setSheet(null)} />}
             {incoming && <UploadSheet workspace={workspace} {...incoming} onClose={() => setIncoming(null)} />}

@@ -10,7 +10,7 @@ import { type Asked, useDecisions } from './decisions';
 export function useDocumentActions(workspace: string) {
     const client = useQueryClient();
     const navigate = useNavigate();
-    const { setAside, tell, lock: lockFor } = useOutletContext<FrameContext>();
+    const { setAside, tell, lock: lockFor, moveOn } = useOutletContext<FrameContext>();
     const { decide, ask } = useDecisions(workspace);
 
     const asking = (row: Row, what: Asked['what']) => ask({ id: row.id, name: row.title ?? fileName(row.path), path: row.path, what });
@@ -43,6 +43,7 @@ export function useDocumentActions(workspace: string) {
                       },
                   ]
                 : []),
+            { name: 'Move to another state …', run: () => moveOn(row) },
             { name: 'Its stages', run: () => navigate(`/w/${workspace}/documents/${row.id}/series`) },
             { name: 'Where its references end', run: () => navigate(`/w/${workspace}/strays?of=${row.id}`), apart: true },
             { name: 'Take in what it refers to …', run: () => navigate(`/w/${workspace}/strays/take-in?of=${row.id}`) },

@@ -9,6 +9,7 @@ export const ACTIONS: Record<PlanLine['action'], string> = {
     remove: 'removed',
     discard: 'draft dropped',
     redraft: 'draft changed',
+    state: 'moves on',
 };
 
 export function happens(line: PlanLine): string {
@@ -31,6 +32,7 @@ export function deed(plan: Plan): string {
         written > 0 ? `write ${count(written, 'file')}` : '',
         removed > 0 ? `remove ${count(removed, 'file')}` : '',
         dropped > 0 ? `drop ${count(dropped, 'draft')}` : '',
+        of('state') > 0 ? `move ${count(of('state'), 'document')} on` : '',
         of('redraft') > 0 ? `change ${count(of('redraft'), 'draft')}` : '',
     ].filter(Boolean);
     const words = parts.join(', ');

@@ -50,6 +50,14 @@ export function choiceWords(choice: Choice): [string, string] {
                       ? `${count(choice.accepted.length, 'stray')} accepted`
                       : '',
             ];
+        case 'state':
+        case 'save':
+            return choice.state
+                ? [
+                      `${choice.kind === 'save' ? 'save, ' : ''}becomes ${choice.state}`,
+                      [choice.stateBelow && 'with all below', choice.raise && 'revision raised'].filter(Boolean).join(', '),
+                  ]
+                : [choice.kind, ''];
         default:
             return [choice.kind, ''];
     }
@@ -68,7 +76,7 @@ interface Props {
 /** The decision on one document, made in its row. Choosing what is chosen takes the decision back. */
 export function DecisionControl({ choice, onChoose, onAsk, isCurrent, isUnsaved, of }: Props) {
     const chosen = choice?.kind ?? 'leave';
-    if (choice && !(QUICK as readonly string[]).includes(choice.kind)) {
+    if (choice && (choice.state || !(QUICK as readonly string[]).includes(choice.kind))) {
         const [words, more] = choiceWords(choice);
         return (
             <Wide>

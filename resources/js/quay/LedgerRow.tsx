@@ -5,6 +5,7 @@ import type { Row } from '../api/client';
 import type { Choice } from '../plan/choices';
 import { font } from '../theme/tokens';
 import { Here } from '../together/Here';
+import { Mark } from '../ui/Mark';
 import { Menu, type MenuEntry } from '../ui/Menu';
 import { PathText } from '../ui/PathText';
 import { isUnsaved } from '../ui/rows';
@@ -28,6 +29,8 @@ const Name = styled.div`
     strong > i { font-style: normal; overflow: hidden; text-overflow: ellipsis; }
     > span { display: block; font: 12px/17px ${font.mono}; color: var(--ink-soft); white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
 `;
+
+const ReadOnly = styled.small`color: var(--ink-soft); font-size: 13px; padding-left: 9px;`;
 
 /** What can be done in a row. */
 export interface Hands {
@@ -82,6 +85,7 @@ export const LedgerRow = memo(function LedgerRow({ row, index, top, isCurrent, c
                 </strong>
                 <span title={row.path}>
                     <PathText path={row.path} />
+                    <Mark row={row} />
                 </span>
             </Name>
             {/* biome-ignore lint/a11y/useSemanticElements: a virtualised table cannot be one of the browser's own */}
@@ -90,7 +94,7 @@ export const LedgerRow = memo(function LedgerRow({ row, index, top, isCurrent, c
             </div>
             {/* biome-ignore lint/a11y/useSemanticElements: see above */}
             <div role="gridcell" tabIndex={-1}>
-                {row.withheld === null ? (
+                {row.withheld === null || choice ? (
                     <DecisionControl
                         choice={choice}
                         isCurrent={isCurrent}
@@ -100,7 +104,7 @@ export const LedgerRow = memo(function LedgerRow({ row, index, top, isCurrent, c
                         onAsk={() => hands.current.onAsk(row)}
                     />
                 ) : (
-                    <small title={row.withheld}>you only read it</small>
+                    <ReadOnly title={row.withheld}>you only read it</ReadOnly>
                 )}
             </div>
             {/* biome-ignore lint/a11y/useSemanticElements: see above */}

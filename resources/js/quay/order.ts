@@ -45,7 +45,8 @@ export function passes(row: Row, filter: Filter): boolean {
 }
 
 export function matches(row: Row, words: string): boolean {
-    const text = `${row.title ?? ''} ${row.path} ${row.content} ${row.below} ${row.file ?? ''} ${row.access}`.toLowerCase();
+    const text =
+        `${row.title ?? ''} ${row.path} ${row.content} ${row.below} ${row.file ?? ''} ${row.access} ${row.state ?? ''} ${row.issue ?? ''}`.toLowerCase();
     return words
         .toLowerCase()
         .split(/\s+/)

@@ -21,6 +21,8 @@ export interface FrameContext {
     /** Begins a new document, in a folder, from another document, or for whoever wants to refer to it. */
     make: (making?: Making) => void;
     setAside: (row: Row) => void;
+    /** Asks into which state of the chain a document is to go. */
+    moveOn: (row: Row) => void;
     /** Asks for how long, and why, a document is to be locked. */
     lock: (row: Row) => void;
     /** Takes files and folders from the person's computer into a folder of the workspace. */
