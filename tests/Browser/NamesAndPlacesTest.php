@@ -106,7 +106,7 @@ it('keeps a locked document from others, and shows whose it is', function () {
     $browser = $this->browser->logIn($harbour->owner->email);
     $browser->rowSays('book.md', 'locked by Ida')->decide('book.md', 'save')->sees('Ida has locked it.');
     $browser->press('Leave it unsaved')->menu('book.md', 'Release their lock')->rowSays('book.md', 'modified');
-    $browser->menu('book.md', 'Lock for me');
+    $browser->menu('book.md', 'Lock for me')->sees('others read it')->fill('Note for the others', 'I turn the drum')->press('Lock it')->lacks('[role=dialog]');
     $browser->menu('book.md', 'Release the lock');
     expect($browser->faults())->toBe([]);
 });

@@ -44,7 +44,7 @@ it('keeps a locked document for its holder', function () {
     api('POST', "documents/{$book->id}/lock", as: $ida)->assertOk()->assertJsonPath('access', 'writable')->assertJsonPath('lockedByYou', true);
 
     $mara = api('GET', "documents/{$book->id}")->json();
-    expect($mara['row']['access'])->toBe('locked by Ida')->and($mara['row']['lockedByYou'])->toBeFalse()->and($mara['lockedBy'])->toBe('Ida');
+    expect($mara['row']['access'])->toBe('locked by Ida')->and($mara['row']['lockedByYou'])->toBeFalse()->and($mara['lock']['by'])->toBe('Ida');
     api('PUT', "documents/{$book->id}/draft", 'changed', $book->revision)->assertStatus(423)->assertJsonPath('detail', 'Ida has locked book.md. Ask for the lock, or edit a copy of your own.');
     api('POST', "documents/{$book->id}/lock")->assertStatus(423);
 

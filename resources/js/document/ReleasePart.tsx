@@ -2,7 +2,7 @@ import { Link } from 'react-router';
 import styled from 'styled-components';
 import type { Document } from '../api/client';
 import { TextButton } from '../ui/Button';
-import { markWords } from '../ui/Mark';
+import { markWords } from '../ui/mark';
 import { moment, readable } from '../ui/words';
 
 const List = styled.ul`list-style: none; margin: 4px 0 0; padding: 0; font-size: 13px; color: var(--ink-soft); li { padding: 2px 0; }`;

@@ -8,7 +8,6 @@ import { statesOf } from '../quay/States';
 import { font } from '../theme/tokens';
 import { Here } from '../together/Here';
 import { Flag } from '../ui/Flag';
-import { Mark } from '../ui/Mark';
 import { Menu, type MenuEntry } from '../ui/Menu';
 import { count, fileName, readable, size } from '../ui/words';
 
@@ -139,7 +138,6 @@ export function FileLine({
                             {readable(fileName(line.path))}
                         </code>
                         {row?.title && <small title={row.title}>{readable(row.title)}</small>}
-                        {row && <Mark row={row} />}
                         {row && <Here workspace={workspace} row={row} />}
                     </>
                 )}

@@ -125,12 +125,12 @@ export function EntryPage({ workspace, entry }: { workspace: string; entry: Entr
                                     <PathText path={line.path} />
                                 </code>
                                 <small>
-                                    {line.action === 'discard' || line.action === 'redraft'
+                                    {line.action === 'discard' || line.action === 'redraft' || line.action === 'state'
                                         ? line.reason
                                         : `${size(line.beforeSize) || 'no file'} → ${size(line.afterSize) || 'no file'} · ${line.reason}`}
                                 </small>
                             </Line>
-                            {isOpen && <Difference workspace={workspace} entry={entry.id} position={position} />}
+                            {isOpen && line.action !== 'state' && <Difference workspace={workspace} entry={entry.id} position={position} />}
                         </div>
                     );
                 })}

@@ -27,6 +27,7 @@ function sizes(line: PlanLine): string {
             return size(line.beforeSize);
         case 'discard':
         case 'redraft':
+        case 'state':
             return 'file stays';
         default:
             return `${size(line.beforeSize)} → ${size(line.afterSize)}`;

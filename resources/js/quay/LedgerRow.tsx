@@ -5,7 +5,6 @@ import type { Row } from '../api/client';
 import type { Choice } from '../plan/choices';
 import { font } from '../theme/tokens';
 import { Here } from '../together/Here';
-import { Mark } from '../ui/Mark';
 import { Menu, type MenuEntry } from '../ui/Menu';
 import { PathText } from '../ui/PathText';
 import { isUnsaved } from '../ui/rows';
@@ -85,7 +84,6 @@ export const LedgerRow = memo(function LedgerRow({ row, index, top, isCurrent, c
                 </strong>
                 <span title={row.path}>
                     <PathText path={row.path} />
-                    <Mark row={row} />
                 </span>
             </Name>
             {/* biome-ignore lint/a11y/useSemanticElements: a virtualised table cannot be one of the browser's own */}
@@ -104,7 +102,7 @@ export const LedgerRow = memo(function LedgerRow({ row, index, top, isCurrent, c
                         onAsk={() => hands.current.onAsk(row)}
                     />
                 ) : (
-                    <ReadOnly title={row.withheld}>you only read it</ReadOnly>
+                    <ReadOnly title={row.withheld}>{row.state === null ? 'you only read it' : 'not written now'}</ReadOnly>
                 )}
             </div>
             {/* biome-ignore lint/a11y/useSemanticElements: see above */}

@@ -1,6 +1,7 @@
 import styled from 'styled-components';
 import type { Row } from '../api/client';
 import { Flag, type FlagKind } from '../ui/Flag';
+import { markWords } from '../ui/mark';
 import { useNow } from '../ui/useNow';
 import { ago, fileName } from '../ui/words';
 import { through } from './order';
@@ -39,13 +40,20 @@ export function statesOf(row: Row, now?: number): One[] {
     if (row.file === 'changed outside' || row.file === 'gone') {
         states.push({ kind: row.file, words: row.file, stop: stops });
     }
-    if (row.access !== 'writable') {
+    const isHeldByState = row.state !== null && row.withheld !== null;
+    if (row.state !== null) {
+        states.push({ kind: 'state', words: isHeldByState ? `${markWords(row)}, read-only` : markWords(row) });
+    }
+    if (row.access !== 'writable' && !isHeldByState) {
         states.push({ kind: row.access === 'read-only' ? 'read-only' : 'locked', words: row.access, stop: stops });
     }
     if (row.lent !== null) {
         states.push({ kind: 'lent', words: `lent to ${row.lent}` });
     }
-    return states.length > 0 ? states : [{ kind: 'as saved', words: 'as saved', calm: true }];
+    // A state in the chain says nothing of whether there is something to save.
+    return states.some((state) => state.kind !== 'state') || row.withheld !== null
+        ? states
+        : [{ kind: 'as saved', words: 'as saved', calm: true }, ...states];
 }
 
 /** `compact` keeps to the two lines that a ledger's row has room for. */

@@ -12,7 +12,8 @@ export type FlagKind =
     | 'locked'
     | 'moved'
     | 'two drafts'
-    | 'lent';
+    | 'lent'
+    | 'state';
 
 /** One division of the square for each state, so that it reads without colour and without its word. */
 const DIVISION: Record<FlagKind, string> = {
@@ -28,6 +29,7 @@ const DIVISION: Record<FlagKind, string> = {
     moved: 'M1 1h12L7 8z',
     'two drafts': 'M1 2h12v3H1zM1 9h12v3H1z',
     lent: 'M7 7h6v6H7z',
+    state: 'M1 9h12v4H1z',
 };
 
 const Square = styled.svg<{ $calm: boolean }>`
