@@ -21,7 +21,7 @@ const APP_ROOMS = [
     'Relink' => ['Models', 'Saving', 'Support', 'Workspace'],
     'TakeIn' => ['Models', 'Relink', 'Saving', 'Support', 'Workspace'],
     'Devices' => ['Models', 'Relink', 'Saving', 'Support', 'Workspace'],
-    'Sessions' => ['Drafts', 'Models', 'Past', 'Quay', 'Support', 'Workspace'],
+    'Sessions' => ['Drafts', 'Models', 'Past', 'Quay', 'Rights', 'Support', 'Workspace'],
     'Crates' => ['Drafts', 'Models', 'Past', 'Quay', 'Relink', 'Saving', 'Sessions', 'Support', 'TakeIn', 'Workspace'],
     'Http' => ['Crates', 'Devices', 'Drafts', 'Models', 'Naming', 'Past', 'People', 'Quay', 'Relink', 'Rights', 'Saving', 'Sessions', 'Support', 'TakeIn', 'Together', 'Workspace'],
     'Serving' => ['Backup', 'Http', 'Models', 'Past', 'People', 'Support', 'Together', 'Workspace'],
@@ -50,7 +50,7 @@ const CORE_ROOMS = [
     'Plan' => ['Document', 'Format', 'Naming', 'Path', 'Reference', 'Release', 'Write'],
     'Relink' => ['Naming', 'Path', 'Text'],
     'TakeIn' => ['Naming', 'Path', 'Plan', 'Reference'],
-    'Crate' => ['Change', 'Format', 'Naming', 'Path', 'Reference', 'TakeIn', 'Text'],
+    'Crate' => ['Change', 'Format', 'Naming', 'Path', 'Reference', 'Release', 'TakeIn', 'Text'],
     'Copy' => ['Document', 'Naming', 'Path', 'Plan', 'Text'],
 ];
 

@@ -9,8 +9,11 @@ use App\Models\SessionItem;
 use App\Models\SessionStage;
 use App\Models\User;
 use App\Models\Workspace;
+use App\Rights\FolderRights;
+use App\Workspace\Settings;
 use App\Workspace\StandingLocks;
 use Hafenbuch\Core\Path\Path;
+use Hafenbuch\Core\Release\Mark;
 use Hafenbuch\Core\Session\DocumentNow;
 use Hafenbuch\Core\Session\KeptDocument;
 use Hafenbuch\Core\Session\WorkspaceNow;
@@ -19,6 +22,9 @@ use Illuminate\Support\Facades\DB;
 /** Reads what a stage has kept, and what the workspaces say of it now. */
 final class StageReader
 {
+    /** Who keeps a person from writing where no other person does: their role, the folder’s rights, the document’s state. */
+    private const RULES = 'the rules of the workspace';
+
     private const CHUNK = 1000;
 
     /**
@@ -140,14 +146,17 @@ final class StageReader
     private function documents(Workspace $workspace, User $person, array $ids): array
     {
         $documents = [];
+        [$rights, $chain] = [FolderRights::of($workspace, $person), Settings::of($workspace)->chain()];
         foreach (array_chunk(array_values(array_unique($ids)), self::CHUNK) as $chunk) {
             $rows = DB::table('documents as d')->leftJoin('drafts as dr', 'dr.document_id', '=', 'd.id')
                 ->leftJoinSub(StandingLocks::holders()->where('held.user_id', '!=', $person->id), 'l', 'l.document_id', '=', 'd.id')->leftJoin('users as u', 'u.id', '=', 'l.user_id')
-                ->where('d.workspace_id', $workspace->id)->whereIn('d.id', $chunk)->get(['d.id', 'd.path', 'd.saved_hash', 'd.is_gone', 'd.dropped_at', 'dr.hash', 'u.name as locked_by']);
+                ->where('d.workspace_id', $workspace->id)->whereIn('d.id', $chunk)->get(['d.id', 'd.path', 'd.saved_hash', 'd.is_gone', 'd.dropped_at', 'dr.hash', 'u.name as locked_by', 'd.release_state', 'd.release_revision']);
             $past = $rows->filter(static fn (object $row): bool => $row->dropped_at !== null || (bool) $row->is_gone)->pluck('id')->all();
             $versions = $past === [] ? [] : DB::table('versions')->whereIn('document_id', $past)->groupBy('document_id')->selectRaw('document_id, max(number) as number')->pluck('number', 'document_id')->all();
             foreach ($rows as $row) {
-                $documents[$row->id] = new DocumentNow($row->id, $row->path, $row->saved_hash, $row->hash, (bool) $row->is_gone, $row->dropped_at !== null, $versions[$row->id] ?? null, $row->locked_by);
+                $mark = new Mark($row->release_state, $row->release_revision);
+                $documents[$row->id] = new DocumentNow($row->id, $row->path, $row->saved_hash, $row->hash, (bool) $row->is_gone, $row->dropped_at !== null, $versions[$row->id] ?? null,
+                    $row->locked_by ?? (($rights->withheld($row->path) ?? ($row->release_state === null ? null : $chain->withholds($mark))) === null ? null : self::RULES), $row->release_state === null ? null : $mark->words());
             }
         }
 

@@ -130,3 +130,26 @@ it('comes to the end it was to come to after a kill between any two statements',
     $isDone = $this->harbour->read('b.md') === '# B2';
     expect(markOf('b.md'))->toBe($isDone ? 'released, revision A' : 'without a state');
 })->with(range(1, 14));
+
+it('is said in crates and sessions, and a session leaves alone what is not written in its state', function () {
+    $this->harbour->draft('b.md', '# B2');
+    $kept = app(App\Sessions\Keeping::class)->keep($this->harbour->owner, 'Before the release', [$this->harbour->workspace], true)->session;
+    api('POST', 'plan', ['decisions' => [['document' => ($this->id)('b.md'), 'kind' => 'discard']]]);
+    carryOut([['document' => ($this->id)('b.md'), 'kind' => 'discard']])->assertOk();
+    carryOut([moveTo('b.md', 'released')])->assertOk();
+    $items = $this->getJson("/api/sessions/{$kept->id}")->assertOk()->json();
+    expect(json_encode($items))->toContain('released, revision A');
+    $this->postJson("/api/sessions/{$kept->id}/open", ['way' => 'instead'])->assertOk();
+    expect($this->harbour->workingText('b.md'))->toBe('# B');
+
+    $crate = $this->harbour->root.'/../crate-'.bin2hex(random_bytes(4));
+    expect($this->harbour->command('crate:pack', ['b.md', '--to', "{$crate}.zip"])['code'])->toBe(0);
+    $zip = new ZipArchive;
+    $zip->open("{$crate}.zip");
+    $described = $index = '';
+    for ($number = 0; $number < $zip->numFiles; $number++) {
+        $described .= str_ends_with((string) $zip->getNameIndex($number), 'crate.json') ? $zip->getFromIndex($number) : '';
+        $index .= str_ends_with((string) $zip->getNameIndex($number), 'index.html') ? $zip->getFromIndex($number) : '';
+    }
+    expect($described)->toContain('"state":"released","revision":"A"')->and($index)->toContain('released, revision A');
+});

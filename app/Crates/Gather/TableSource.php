@@ -15,6 +15,7 @@ use Hafenbuch\Core\Format\FormatRegistry;
 use Hafenbuch\Core\Format\Link\LinkReader;
 use Hafenbuch\Core\Reference\Address;
 use Hafenbuch\Core\Reference\TargetKind;
+use Hafenbuch\Core\Release\Mark;
 use Hafenbuch\Core\TakeIn\MediaKind;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
@@ -85,7 +86,7 @@ final readonly class TableSource implements DocumentSource
     private function rows(array $paths): iterable
     {
         return $this->documents()->whereIn('d.path_key', array_map(Document::key(...), $paths))->orderByRaw('d.saved_hash is null desc')->orderByDesc('d.id')
-            ->get(['d.id', 'd.path', 'd.title', 'd.format', 'd.note', 'd.saved_hash', 'd.size', 'd.stat', 'd.recipe', 'w.hash as draft_hash', 'w.size as draft_size']);
+            ->get(['d.id', 'd.path', 'd.title', 'd.format', 'd.note', 'd.saved_hash', 'd.size', 'd.stat', 'd.recipe', 'd.release_state', 'd.release_revision', 'w.hash as draft_hash', 'w.size as draft_size']);
     }
 
     /** @param list<GatheredReference> $references */
@@ -98,6 +99,7 @@ final readonly class TableSource implements DocumentSource
             MediaKind::of(MediaType::of($row->path), FormatRegistry::standard()->forPath($row->path) !== null), $row->format,
             $isDraft ? ContentOrigin::Draft : ContentOrigin::Saved, $row->title, $row->saved_hash, $row->note === null, $row->recipe,
             $row->format === LinkReader::NAME ? $references[0]->end ?? null : null, $row->stat,
+            mark: $isDraft || $row->release_state === null ? null : new Mark($row->release_state, $row->release_revision),
         );
     }
 

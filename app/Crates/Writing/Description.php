@@ -39,7 +39,7 @@ final class Description
             'path' => BagCheck::PAYLOAD.$packed->entry->place,
             // Where something lay on the disk of whoever packed it is nobody's business.
             'cameFrom' => $isOutside ? null : $file->end, 'identity' => $file->id, 'lineage' => $this->lineage[$file->id ?? ''] ?? [],
-            'title' => $file->title, 'format' => $file->format, 'kind' => $file->kind->value, 'from' => $file->from->value,
+            'title' => $file->title, 'state' => $file->mark?->state, 'revision' => $file->mark?->revision, 'format' => $file->format, 'kind' => $file->kind->value, 'from' => $file->from->value,
             'bytes' => $packed->size, 'sha256' => $packed->hash, 'wasSha256' => $file->hash,
             'references' => array_map(static fn (PackedReference $reference): array => ['raw' => $reference->raw, 'kind' => $reference->kind, 'to' => $reference->to === null ? null : BagCheck::PAYLOAD.$reference->to, 'leadsOut' => $reference->leadsOut?->value], $packed->references),
             'versions' => $packed->versions, 'steps' => $packed->steps,

@@ -121,10 +121,12 @@ final class IndexPage
     {
         $links = array_map(fn (string $end): string => "<a href=\"#f{$this->anchor($end)}\">".self::text($this->titles[$end]).'</a>', array_slice($entry->referredBy, 0, 12));
 
+        $mark = $entry->file->mark === null ? '' : '<small>'.self::text($entry->file->mark->words()).'</small>';
+
         return match (true) {
-            $links !== [] => implode(', ', $links).(count($entry->referredBy) > 12 ? ' and '.(count($entry->referredBy) - 12).' more' : ''),
-            $entry->companionOf !== null => 'belongs to '.self::text($this->titles[$entry->companionOf] ?? ''),
-            default => 'chosen',
+            $links !== [] => implode(', ', $links).(count($entry->referredBy) > 12 ? ' and '.(count($entry->referredBy) - 12).' more' : '').$mark,
+            $entry->companionOf !== null => 'belongs to '.self::text($this->titles[$entry->companionOf] ?? '').$mark,
+            default => "chosen{$mark}",
         };
     }
 

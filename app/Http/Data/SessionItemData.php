@@ -33,6 +33,7 @@ final readonly class SessionItemData
         #[OA\Property(enum: ['identity', 'content', 'path', 'name'], description: 'by what it was found')] public ?string $foundBy,
         #[OA\Property(description: 'where it is gone: the version that can be brought back')] public ?int $version,
         #[OA\Property(items: new OA\Items(type: 'string'), description: 'paths of what it may be, where nothing is certain')] public array $candidates,
+        #[OA\Property(description: 'how far the document has come by now in the chain of states, in words')] public ?string $mark,
     ) {}
 
     /** @param ?DocumentNow $former what its identity stands for, also where that is gone */
@@ -43,6 +44,7 @@ final readonly class SessionItemData
             $item->choice === null ? null : (json_decode($item->choice, true)['kind'] ?? null), $now->value,
             $found->document?->id, $found->document?->path, $found->by?->value, $found->document === null ? $former?->version : null,
             array_map(static fn (DocumentNow $document): string => $document->path, $found->candidates),
+            $found->document?->mark,
         );
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Hafenbuch\Core\Crate;
 
 use Hafenbuch\Core\Reference\Address;
+use Hafenbuch\Core\Release\Mark;
 use Hafenbuch\Core\TakeIn\MediaKind;
 
 /** A file that may go into a crate, at one moment. */
@@ -20,6 +21,7 @@ final readonly class GatheredFile
      * @param  ?string  $recipe  how it can be made again, in a person's words
      * @param  string  $stat  as of OnDisk
      * @param  ?string  $liesAt  path of the workspace that has the content now, where it is another one
+     * @param  ?Mark  $mark  how far the document has come; null: nobody has moved it, or it is packed as it was or is a draft
      * @param  ?string  $leadsTo  where a symbolic link ends; null: it is none
      */
     public function __construct(
@@ -37,6 +39,7 @@ final readonly class GatheredFile
         public ?string $leadsTo = null,
         public string $stat = '',
         public ?string $liesAt = null,
+        public ?Mark $mark = null,
     ) {}
 
     /** Where it lies: a path of the workspace, or an absolute one. */

@@ -13,6 +13,7 @@ final readonly class DocumentNow
      * @param  bool  $isGone  whether its file is no longer there
      * @param  bool  $isDropped  whether it was deleted or discarded, and only its past is left
      * @param  ?int  $version  the newest version that can still be brought back
+     * @param  ?string  $mark  how far it has come in the chain of states, in words; null: nobody has moved it
      * @param  ?string  $lockedBy  who keeps others from writing on it, other than the asker
      */
     public function __construct(
@@ -24,6 +25,7 @@ final readonly class DocumentNow
         public bool $isDropped = false,
         public ?int $version = null,
         public ?string $lockedBy = null,
+        public ?string $mark = null,
     ) {}
 
     /** Whether there is anything to open: a file, or a draft. */

@@ -175,6 +175,7 @@ function facts(item: SessionItem): string {
         item.draftHash === null ? '' : `draft, ${size(item.size) || '0 B'}`,
         item.held ? 'in the hold' : '',
         item.label ? `“${readable(item.label)}”` : '',
+        readable(item.mark),
         item.decision ? `decided: ${item.decision}` : '',
     ]
         .filter(Boolean)
