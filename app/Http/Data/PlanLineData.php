@@ -24,13 +24,14 @@ final readonly class PlanLineData
         #[OA\Property(description: 'the document that this one is made from')] public ?string $origin,
         #[OA\Property(description: 'SHA-256 of the draft before')] public ?string $draftBefore,
         #[OA\Property(description: 'SHA-256 of the draft afterwards; null: it has none')] public ?string $draftAfter,
+        #[OA\Property(description: 'of a line that moves a document on: its state and revision afterwards, in words')] public ?string $mark,
     ) {}
 
     public static function of(PlanLine $line, ?int $beforeSize, ?int $afterSize): self
     {
         return new self(
             $line->documentId, $line->path, $line->action->value, $line->before, $line->after, $beforeSize, $afterSize,
-            $line->reason->kind->value, $line->reason->of, $line->reason->text(), $line->origin, $line->draftBefore, $line->draftAfter,
+            $line->reason->kind->value, $line->reason->of, $line->reason->text(), $line->origin, $line->draftBefore, $line->draftAfter, $line->marking?->after->words(),
         );
     }
 }

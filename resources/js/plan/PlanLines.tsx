@@ -74,6 +74,9 @@ function where(line: PlanLine): string {
         const old = line.reasonOf ?? '';
         return folder(old) === folder(line.path) ? `was ${fileName(old)}` : `${folder(old) || 'top folder'} → ${place}`;
     }
+    if (line.action === 'state' && line.reasonKind === 'takes back') {
+        return `${place}: ${line.mark} again`;
+    }
     return UNDER_ONE.includes(line.reasonKind) ? line.reason : place;
 }
 
