@@ -71,3 +71,43 @@ it('describes every address of the API in its contract', function () {
         }
     }
 });
+
+it('gives nobody what lies in another workspace under the address of their own', function () {
+    [$one, $other] = [new Harbour(['a.md' => '# A']), new Harbour(['a.md' => '# A'])];
+    $theirs = $other->draft('a.md', '# Theirs');
+    $saved = $other->saveAll();
+    $other->draft('a.md', '# Theirs again');
+    [$link] = App\People\EntryLinks::invite(new App\Workspace\By($other->owner, 'a test'), 'x-'.bin2hex(random_bytes(5)).'@greetholm.example', $other->workspace, App\Models\Role::Writer);
+    $ida = $other->member('Ida');
+    App\Drafts\Locks::take($theirs, $other->owner);
+    App\Together\LockWishes::ask($theirs, $ida, null);
+    $comment = App\Together\Comments::say($theirs, $other->owner, 'Hm', [], null, null);
+    $notice = App\Models\Notice::query()->where('document_id', $theirs->id)->firstOrFail();
+    $view = App\Models\DocumentView::query()->forceCreate(['document_id' => $theirs->id, 'user_id' => $other->owner->id, 'name' => 'Theirs', 'view' => []])->id ?? 0;
+    $own = $one->document('a.md');
+    $foreign = ['{document}' => $theirs->id, '{operation}' => $saved->id, '{invitation}' => (string) $link->id, '{person}' => (string) $ida->id, '{notice}' => (string) $notice->id, '{comment}' => (string) $comment->id];
+    $checked = 0;
+    foreach (Routes::all() as $name => $route) {
+        preg_match_all('~\{\w+\}~', $route->uri(), $parameters);
+        foreach (array_intersect($parameters[0], array_keys($foreign)) as $parameter) {
+            if (! str_contains($route->uri(), '{workspace}/')) {
+                continue;
+            }
+            $address = '/'.strtr($route->uri(), ['{workspace}' => $one->workspace->slug, '{document}' => $own->id, '{source}' => 'draft', '{number}' => '0', '{step}' => '1', '{view}' => (string) $view, '{position}' => '0', '{other}' => $own->id, $parameter => $foreign[$parameter]]);
+            expect($this->actingAs($one->owner)->json($route->methods()[0], $address, ['role' => 'keeper', 'isGiven' => true, 'isSettled' => true, 'text' => 'x', 'how' => 'keep', 'fingerprint' => str_repeat('0', 64)], ['If-Match' => '"1"'])->getStatusCode())->toBe(404, "{$name} with {$parameter}");
+            $checked++;
+        }
+    }
+    expect($checked)->toBeGreaterThan(45);
+});
+
+it('gives a session a new identity when somebody comes in, and its cookies the flags that keep them', function () {
+    $person = Harbour::person('Ida');
+    $before = $this->asPage()->postJson('/api/session', ['email' => $person->email, 'password' => 'wrong'])->getCookie(config('session.cookie'))?->getValue();
+    $answer = $this->asPage()->postJson('/api/session', ['email' => $person->email, 'password' => 'tidegauge'])->assertOk();
+    $session = $answer->getCookie(config('session.cookie'), false);
+    expect($session?->getValue())->not->toBe($before)->and($session?->isHttpOnly())->toBeTrue()->and($session?->getSameSite())->toBeIn(['lax', 'strict']);
+    expect($answer->getCookie('hafenbuch_device', false)?->isHttpOnly())->toBeTrue()->and($answer->getCookie('hafenbuch_device', false)?->getSameSite())->toBe('strict');
+    $answer->assertHeader('X-Content-Type-Options', 'nosniff');
+    expect($answer->headers->get('Content-Security-Policy'))->toContain("frame-ancestors 'none'");
+});
