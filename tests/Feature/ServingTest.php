@@ -226,3 +226,36 @@ it('prepares the application anew, whatever a server that was killed has left', 
     }
     exec('rm -rf '.escapeshellarg($places->home));
 });
+
+it('begins with nobody: who has the printed code makes the first account, once, and registers the first folder', function () {
+    $this->installation = $installation = new Installation;
+    $installation->start('--migrate');
+    mkdir("{$installation->home}/workspaces/house");
+    file_put_contents("{$installation->home}/workspaces/house/a.md", '# A');
+    for ($until = microtime(true) + 20; microtime(true) < $until && ! str_contains($told = $installation->told(), 'Ctrl+C');) {
+        usleep(50_000);
+    }
+    expect(preg_match('~Code for the first account:\s+([0-9a-f]{4}(?:-[0-9a-f]{4}){2})~', $told, $found))->toBe(1, $told);
+    $cookies = new GuzzleHttp\Cookie\CookieJar;
+    $client = new GuzzleHttp\Client(['base_uri' => $installation->url, 'cookies' => $cookies, 'http_errors' => false, 'headers' => ['Accept' => 'application/json', 'Referer' => "{$installation->url}/"]]);
+    $ask = function (string $method, string $path, array $body = []) use ($client, $cookies): array {
+        $answer = $client->request($method, $path, ['json' => $body, 'headers' => ['X-XSRF-TOKEN' => urldecode((string) $cookies->getCookieByName('XSRF-TOKEN')?->getValue())]]);
+
+        return [$answer->getStatusCode(), json_decode((string) $answer->getBody(), true)];
+    };
+    $client->get('/sanctum/csrf-cookie');
+    expect($ask('GET', '/api/first-account'))->toBe([200, ['isNeeded' => true, 'isMailed' => false]]);
+    $mara = ['name' => 'Mara', 'email' => 'mara@greetholm.example', 'password' => 'four herons over the weir'];
+    expect($ask('POST', '/api/first-account', [...$mara, 'code' => '0000-0000-0000'])[0])->toBe(422)
+        ->and($ask('POST', '/api/first-account', [...$mara, 'code' => $found[1], 'password' => 'password123'])[0])->toBe(422)
+        ->and($ask('POST', '/api/first-account', [...$mara, 'code' => $found[1]]))->toMatchArray([200])
+        ->and($ask('POST', '/api/first-account', [...$mara, 'email' => 'eve@greetholm.example', 'code' => $found[1]])[0])->toBe(422)
+        ->and($ask('GET', '/api/session')[1])->toMatchArray(['name' => 'Mara', 'isAdministrator' => true]);
+    [$status, $made] = $ask('POST', '/api/workspaces', ['name' => 'House', 'folder' => "{$installation->home}/workspaces/house"]);
+    expect($status)->toBe(201)->and($made)->toMatchArray(['slug' => 'house', 'role' => 'keeper']);
+    // The queue scans it.
+    for ($until = microtime(true) + 20; microtime(true) < $until && ($ask('GET', '/api/workspaces/house/scan')[1]['state'] ?? '') !== 'done';) {
+        usleep(100_000);
+    }
+    expect($ask('GET', '/api/workspaces/house/scan')[1])->toMatchArray(['state' => 'done', 'files' => 1]);
+});
