@@ -60,7 +60,7 @@ it('asks for a lock, and is answered in place, while both see each other', funct
 it('releases a document with all below it by the plan, and takes that back', function () {
     $browser = $this->browser->logIn($this->harbour->owner->email);
     $browser->menu('drum.md', 'Move to another state')->sees('It becomes')->tick('released')->tick('with all below it')->keys(WebDriverKeys::ENTER);
-    $browser->sees('becomes released, revision A')->rowSays('drum.md', 'becomes released')->press('Move 2 documents on')->sees('It can be taken back');
+    $browser->sees('Becomes released, revision A')->rowSays('drum.md', 'becomes released')->press('Move 2 documents on')->sees('It can be taken back');
     $browser->rowSays('axle.md', 'released A, read-only');
     expect($this->harbour->document('axle.md')->mark()->words())->toBe('released, revision A');
     $browser->press('Logbook')->sees('drum.md became released, revision A and 1 more')->press('Take it back …')->sees('without a state again')->press('Move 2 documents on');

@@ -55,3 +55,16 @@ it('takes no document of another workspace, and no page of another person', func
     api('PUT', 'presence', ['visit' => page('x'), 'document' => $this->harbour->document('b.md')->id])->assertNoContent();
     api('GET', 'pulse')->assertJson(['presence' => [['name' => 'Ida', 'document' => $this->a]]]);
 });
+
+it('takes a page that was left for left, though what it had asked for is heard after that', function () {
+    $visit = page('x');
+    api('GET', "pulse?visit={$visit}", as: $this->ida)->assertOk();
+    api('POST', "visits/{$visit}/end", null, null, $this->ida);
+    api('GET', "pulse?visit={$visit}", as: $this->ida)->assertOk();
+    $this->travel(30)->seconds();
+    expect(App\Past\Recovery\Visits::brokenOff($this->harbour->workspace, $this->ida, null))->toBeNull();
+    // One that comes back from the browser's memory goes on, and is missed when it goes without a word.
+    api('GET', "pulse?visit={$visit}", as: $this->ida)->assertOk();
+    $this->travel(30)->seconds();
+    expect(App\Past\Recovery\Visits::brokenOff($this->harbour->workspace, $this->ida, null))->not->toBeNull();
+});

@@ -17,14 +17,17 @@ final class Visits
 
     private const NOTED_SECONDS = 3;
 
+    /** What a page had asked for can be heard so long after it was left; a page that comes back is heard again later. */
+    private const LATE_SECONDS = 5;
+
     private const KEPT_DAYS = 30;
 
     public static function see(Workspace $workspace, User $person, string $visit): void
     {
         DB::statement(
             'insert into visits (id, workspace_id, user_id, begun_at, seen_at) values (?, ?, ?, ?, ?)
-             on duplicate key update seen_at = if(user_id = values(user_id) and seen_at < ?, values(seen_at), seen_at), ended_at = if(user_id = values(user_id), null, ended_at)',
-            [$visit, $workspace->id, $person->id, now(), now(), now()->subSeconds(self::NOTED_SECONDS)],
+             on duplicate key update seen_at = if(user_id = values(user_id) and seen_at < ?, values(seen_at), seen_at), ended_at = if(user_id = values(user_id) and ended_at < ?, null, ended_at)',
+            [$visit, $workspace->id, $person->id, now(), now(), now()->subSeconds(self::NOTED_SECONDS), now()->subSeconds(self::LATE_SECONDS)],
         );
     }
 

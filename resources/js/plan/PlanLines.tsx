@@ -62,6 +62,9 @@ function heading(line: PlanLine): string {
             return 'Taken in';
         case 'takes back':
             return `Takes back entry ${line.reasonOf}`;
+        case 'becomes':
+        case 'becomes with':
+            return line.reason.charAt(0).toUpperCase() + line.reason.slice(1);
         default:
             return line.reason;
     }
@@ -95,6 +98,8 @@ const ORDER: PlanLine['reasonKind'][] = [
     'relinked',
     'relinked some',
     'taken out',
+    'becomes',
+    'becomes with',
     'takes back',
     'settles',
     'outside',
