@@ -64,7 +64,7 @@ it('releases a document with all below it by the plan, and takes that back', fun
     $browser->rowSays('axle.md', 'released A, read-only');
     expect($this->harbour->document('axle.md')->mark()->words())->toBe('released, revision A');
     $browser->press('Logbook')->sees('drum.md became released, revision A and 1 more')->press('Take it back …')->sees('without a state again')->press('Move 2 documents on');
-    $browser->sees('taken back');
+    $browser->sees('Took back entry 1');
     expect($this->harbour->document('axle.md')->mark()->words())->toBe('without a state')->and($browser->faults())->toBe([]);
 });
 

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Hafenbuch\Core\Release;
 
+use Hafenbuch\Core\Text\Pattern;
+
 /** The states through which documents of a workspace go, and how their revisions are counted. */
 final readonly class Chain
 {
@@ -23,7 +25,7 @@ final readonly class Chain
     {
         $names = array_map(static fn (ReleaseState $state): string => $state->name, $states);
         foreach ($names as $name) {
-            if ($name === '' || trim($name) !== $name || mb_strlen($name) > self::LONGEST_NAME || preg_match('~[\p{Cc}\p{Cf}]~u', $name) !== 0) {
+            if ($name === '' || trim($name) !== $name || mb_strlen($name) > self::LONGEST_NAME || Pattern::matches('~[\p{Cc}\p{Cf}]~u', $name)) {
                 throw InvalidChain::because('a state needs a name of 1 to '.self::LONGEST_NAME.' characters that all can be seen.');
             }
         }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Hafenbuch\Core\Release;
 
+use Hafenbuch\Core\Text\Pattern;
+
 /** How revisions are counted. */
 enum Scheme: string
 {
@@ -17,8 +19,8 @@ enum Scheme: string
     public function next(?string $revision): string
     {
         return match ($this) {
-            self::Letters => $revision !== null && preg_match('~^[A-Z]{1,6}$~D', $revision) === 1 ? self::afterLetters($revision) : 'A',
-            self::Numbers => $revision !== null && preg_match('~^(\d{1,9})\.(\d{1,9})$~D', $revision, $parts) === 1 ? ((int) $parts[1]).'.'.((int) $parts[2] + 1) : '1.0',
+            self::Letters => $revision !== null && Pattern::matches('~^[A-Z]{1,6}$~D', $revision) ? self::afterLetters($revision) : 'A',
+            self::Numbers => $revision !== null && Pattern::matches('~^(\d{1,9})\.(\d{1,9})$~D', $revision, $parts) ? ((int) $parts[1]).'.'.((int) $parts[2] + 1) : '1.0',
         };
     }
 

@@ -71,6 +71,7 @@ export function NewSheet({ workspace, making, onClose }: { workspace: string; ma
         placeholderData: (before) => before,
         enabled: title.trim() !== '' || path !== null,
     });
+    // What is known of the path before is shown until more is, and stops nobody who asks with the new one.
     const found = title.trim() !== '' || path !== null ? check.data : undefined;
 
     // Who types quickly asks before the templates are here; that is done as soon as they are.
@@ -173,7 +174,7 @@ export function NewSheet({ workspace, making, onClose }: { workspace: string; ma
                         {!making.from && offered.length > 1 && `${count(offered.length, 'template')} of this kind`}
                     </span>
                     <Button onPress={onClose}>Cancel</Button>
-                    <Button type="submit" $main isDisabled={title.trim() === '' || Boolean(found?.obstacle)}>
+                    <Button type="submit" $main isDisabled={title.trim() === '' || (Boolean(found?.obstacle) && !check.isPlaceholderData)}>
                         Make it
                     </Button>
                 </SheetActions>
