@@ -7,6 +7,8 @@ namespace App\Providers;
 use App\Devices\RackClient;
 use App\Drafts\LetCaughtUpDraftsGo;
 use App\Http\KnownDevice;
+use App\Http\SparingSessions;
+use App\Models\AccessToken;
 use App\Models\User;
 use App\Models\Workspace;
 use App\People\MailFolder;
@@ -30,9 +32,11 @@ use Illuminate\Support\Facades\Event;
 use Illuminate\Support\Facades\Gate;
 use Illuminate\Support\Facades\Mail;
 use Illuminate\Support\Facades\RateLimiter;
+use Illuminate\Support\Facades\Session;
 use Illuminate\Support\Facades\Storage;
 use Illuminate\Support\Facades\Vite;
 use Illuminate\Support\ServiceProvider;
+use Laravel\Sanctum\Sanctum;
 
 final class HafenbuchProvider extends ServiceProvider
 {
@@ -53,6 +57,8 @@ final class HafenbuchProvider extends ServiceProvider
         Trouble::listen();
         Gate::policy(Workspace::class, WorkspacePolicy::class);
         Gate::policy(User::class, PersonPolicy::class);
+        Sanctum::usePersonalAccessTokenModel(AccessToken::class);
+        Session::extend('database', fn () => new SparingSessions($this->app->make('db')->connection(config('session.connection')), config('session.table'), config('session.lifetime'), $this->app));
         Mail::extend('file', static fn (): MailFolder => new MailFolder(storage_path('mail')));
         // From where the page came, and not from where a request says that it came.
         Vite::createAssetPathsUsing(static fn (string $path): string => '/'.ltrim($path, '/'));

@@ -13,7 +13,7 @@ use Illuminate\Support\Facades\DB;
 final class Presence
 {
     /** A page that has not been heard of for so long is taken to be gone. */
-    public const SILENT_SECONDS = 7;
+    public const SILENT_SECONDS = 8;
 
     /** A page shows a document, or none. */
     public static function shows(Workspace $workspace, User $person, string $visit, ?string $documentId): void

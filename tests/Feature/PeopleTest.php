@@ -313,3 +313,39 @@ it('does all of it on the command line', function () {
         ->and($run('workspace:remove', $named, '--yes')['json']['root'])->toBe($this->harbour->root);
     expect($this->harbour->read('a.md'))->toBe('# A');
 });
+
+it('notes once a minute that a session or token is used, and at once what changes in it', function () {
+    $person = Harbour::person('Ida');
+    $token = $person->createToken('test', ['read']);
+    $used = fn (): ?string => DB::table('personal_access_tokens')->where('id', $token->accessToken->getKey())->value('last_used_at');
+    $ask = function () use ($token): void {
+        $this->app['auth']->forgetGuards();
+        $this->withHeaders(['Authorization' => "Bearer {$token->plainTextToken}", 'Referer' => ''])->getJson('/api/session')->assertOk();
+    };
+    $ask();
+    $first = $used();
+    $this->travel(20)->seconds();
+    $ask();
+    expect($used())->toBe($first);
+    $this->travel(50)->seconds();
+    $ask();
+    expect($used())->not->toBe($first);
+
+    $handler = new App\Http\SparingSessions(DB::connection(), 'sessions', 120, $this->app);
+    $id = bin2hex(random_bytes(20));
+    $at = fn (): int => (int) DB::table('sessions')->where('id', $id)->value('last_activity');
+    $handler->read($id);
+    $handler->write($id, serialize(['a' => 1, '_previous' => ['url' => 'x']]));
+    $began = $at();
+    $this->travel(20)->seconds();
+    $handler->read($id);
+    $handler->write($id, serialize(['a' => 1, '_previous' => ['url' => 'y']]));
+    expect($at())->toBe($began);
+    $handler->read($id);
+    $handler->write($id, serialize(['a' => 2]));
+    expect($at())->toBe($began + 20)->and($handler->read($id))->toBe(serialize(['a' => 2]));
+    $this->travel(90)->seconds();
+    $handler->read($id);
+    $handler->write($id, serialize(['a' => 2]));
+    expect($at())->toBe($began + 110);
+});

@@ -36,7 +36,7 @@ it('ends within ten seconds after a browser is gone, and says so', function () {
     $last = api('GET', 'pulse')->json('last');
     Presence::sweep();
     expect(api('GET', "pulse?after={$last}")->json('topics'))->toBe([]);
-    $this->travel(8)->seconds();
+    $this->travel(9)->seconds();
     Presence::sweep();
     expect(api('GET', "pulse?after={$last}")->json())->toMatchArray(['topics' => ['presence'], 'presence' => []]);
 });

@@ -24,6 +24,8 @@ final class NewsDesk
 
     private const NOTE_SECONDS = 3;
 
+    private const SWEEP_SECONDS = 1;
+
     private const HEAD_BYTES = 65_536;
 
     /** @var array<int, Waiting> by the number of the stream */
@@ -33,11 +35,14 @@ final class NewsDesk
 
     private readonly Interval $note;
 
+    private readonly Interval $sweep;
+
     /** @param resource $server */
     private function __construct(private $server)
     {
         $this->look = new Interval(self::LOOK_SECONDS);
         $this->note = new Interval(self::NOTE_SECONDS);
+        $this->sweep = new Interval(self::SWEEP_SECONDS);
         Heartbeat::of(Heartbeat::NEWS);
     }
 
@@ -64,9 +69,11 @@ final class NewsDesk
         if ($this->look->isDue()) {
             rescue($this->tell(...), fn () => array_map($this->nothing(...), $this->waiting));
         }
+        if ($this->sweep->isDue()) {
+            rescue(Presence::sweep(...));
+        }
         if ($this->note->isDue()) {
             Heartbeat::of(Heartbeat::NEWS);
-            rescue(Presence::sweep(...));
             rescue(fn () => Visits::seeAll(array_values(array_filter(array_map(static fn (Waiting $one): ?string => $one->visit, $this->waiting)))));
         }
     }
