@@ -44,6 +44,9 @@ final class Page
 
     public bool $wantsQuay = true;
 
+    /** When it asks for what the news touched. */
+    public float $renewsAt = 0;
+
     /** @var array<string, float> */
     public array $next;
 
@@ -110,6 +113,8 @@ $take = static function (Page $page, string $what, array $answer) use (&$conflic
     } elseif ($what === 'pulse') {
         $page->after = $answer['last'];
         $page->next['pulse'] = microtime(true) + max(0.1, $answer['next'] / 1000);
+        // As the pages do, where there are many.
+        $page->renewsAt = microtime(true) + ($answer['next'] > 1500 ? mt_rand() / mt_getrandmax() * $answer['next'] / 3000 : 0);
         $page->wantsQuay = $page->wantsQuay || in_array('documents', $answer['topics'], true) || in_array('quay', $answer['topics'], true);
         $page->rows = array_values(array_unique([...$page->rows, ...array_filter($answer['edits'], static fn (string $id): bool => isset($page->shown[$id]))]));
     } elseif ($what === 'draft') {
@@ -147,6 +152,8 @@ while (($time = microtime(true)) < $begin + WARM_SECONDS + SECONDS || $waiting !
             // Saved right after the plan, where it is time.
             $page->next['save'] = $page->next['save'] - $time < 15 ? $time : $page->next['save'];
             $ask($page, 'plan', 'POST', '/plan', ['decisions' => $decision]);
+        } elseif ($time < $page->renewsAt) {
+            continue;
         } elseif ($page->wantsQuay) {
             $page->wantsQuay = false;
             $page->rows = [];

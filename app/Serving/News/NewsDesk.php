@@ -22,6 +22,11 @@ final class NewsDesk
 
     private const LOOK_SECONDS = 0.2;
 
+    /** So many pages of a workspace hear of news at the same time, and all of them within so many looks. */
+    private const AT_ONCE = 5;
+
+    private const IN_LOOKS = 6;
+
     private const NOTE_SECONDS = 3;
 
     private const SWEEP_SECONDS = 1;
@@ -111,9 +116,15 @@ final class NewsDesk
     {
         $waiting = array_filter($this->waiting, static fn (Waiting $one): bool => $one->isRead());
         $last = Pulse::lastOf(array_values(array_unique(array_map(static fn (Waiting $one): int => $one->workspace, $waiting))));
+        $woken = [];
+        $all = array_count_values(array_map(static fn (Waiting $one): int => $one->workspace, $waiting));
         foreach ($waiting as $one) {
             if (($last[$one->workspace] ?? 0) !== $one->after) {
-                $this->answer($one, ['X-Accel-Redirect: /-waited'], '');
+                // All at once would keep whoever writes in that moment waiting behind them.
+                $woken[$one->workspace] = ($woken[$one->workspace] ?? 0) + 1;
+                if ($woken[$one->workspace] <= max(self::AT_ONCE, intdiv($all[$one->workspace], self::IN_LOOKS))) {
+                    $this->answer($one, ['X-Accel-Redirect: /-waited'], '');
+                }
             } elseif ($one->until <= microtime(true)) {
                 $this->nothing($one);
             }

@@ -6,6 +6,7 @@ namespace App\Workspace\Graph;
 
 use App\Models\Document;
 use App\Models\Workspace;
+use App\Workspace\Kept\KeptFile;
 use App\Workspace\Kept\TouchedRow;
 use App\Workspace\Kept\Touches;
 use Hafenbuch\Core\Reference\Graph;
@@ -17,8 +18,15 @@ use Illuminate\Support\Facades\DB;
  */
 final readonly class WorkspaceGraphs
 {
-    /** Of more documents the file is written anew, so that the next question does not ask for them again. */
-    private const MANY = 100;
+    /**
+     * Of more documents the file is written anew, so that the next question does not ask for them again: each costs every question
+     * about as much as writing it costs for a hundred documents.
+     */
+    private const MOST = 100;
+
+    private const LEAST = 8;
+
+    private const DOCUMENTS_FOR_ONE = 1000;
 
     public function of(Workspace $workspace): Graph
     {
@@ -79,9 +87,20 @@ final readonly class WorkspaceGraphs
             return $file;
         }
         $changed = $file->rows->changed($workspace);
-        if (! $isKept || ! $file->rows->areOutgrown(count($changed), self::MANY)) {
+        $many = max(self::LEAST, min(self::MOST, intdiv($file->graph->nodes()->count(), self::DOCUMENTS_FOR_ONE)));
+        $renewing = $isKept && $file->rows->areOutgrown(count($changed), $many) ? KeptFile::alone(storage_path("graphs/renewing-{$workspace->id}")) : null;
+        if ($renewing === null) {
             return $changed === [] ? $file : $this->overlaid($workspace, $file, $changed);
         }
+        try {
+            return $this->renewed($workspace, $file, $path);
+        } finally {
+            fclose($renewing);
+        }
+    }
+
+    private function renewed(Workspace $workspace, GraphFile $file, string $path): GraphFile
+    {
         // Counted before the rows are read: what comes in between is then seen once more.
         $now = Touches::now($workspace);
         $next = $this->overlaid($workspace, $file, $file->rows->changed($workspace));

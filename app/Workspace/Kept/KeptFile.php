@@ -33,6 +33,22 @@ final class KeptFile
         return $file !== false && fread($file, strlen($form)) === $form ? new self($file) : null;
     }
 
+    /**
+     * For whoever makes something anew that many find outdated at once.
+     *
+     * @return ?resource until it is closed, nobody else gets it; null: somebody has it
+     */
+    public static function alone(string $path)
+    {
+        $file = @fopen($path, 'cbe');
+        if ($file !== false && flock($file, LOCK_EX | LOCK_NB)) {
+            return $file;
+        }
+        $file === false || fclose($file);
+
+        return null;
+    }
+
     /** The next bytes; fewer where the file ends. */
     public function take(int $length): string
     {

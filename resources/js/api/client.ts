@@ -24,6 +24,7 @@ export type Template = Schemas['Template'];
 export type Folder = Schemas['Folder'];
 export type Person = Schemas['Person'];
 export type Workspace = Schemas['Workspace'];
+export type Pulse = Schemas['Pulse'];
 export type Present = Schemas['Present'];
 export type PersonalNotice = Schemas['Notice'];
 export type Comment = Schemas['Comment'];

@@ -1,6 +1,6 @@
 import { type QueryClient, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef } from 'react';
-import { answer, api, type Folder, type OpenSession, type Plan, type Quay, type Row } from './client';
+import { answer, api, type Folder, type OpenSession, type Plan, type Pulse, type Quay, type Row } from './client';
 import { canWaitForNews } from './newsPlace';
 import { keys } from './queries';
 import { visit } from './visit';
@@ -18,6 +18,8 @@ const NAMED = 200;
 const WAIT_SECONDS = 50;
 /** A server that is silent for so long beyond that is not reached. */
 const SLOW_SECONDS = 15;
+/** Where the server wants to be asked less often than this, the pages spread what they ask for after news. */
+const SPREAD_FROM_MS = 1500;
 /** What happens at once is told together. */
 const LEAST_MS = 100;
 
@@ -85,54 +87,64 @@ export function usePulse(workspace: string): boolean {
             return;
         }
         last.current = data.last;
-        const topics = new Set(data.topics);
-        const again = (...parts: string[]) => {
-            for (const part of parts) {
-                client.invalidateQueries({ queryKey: [workspace, part] });
-            }
-        };
-        if (topics.size > 0) {
+        if (data.topics.length > 0) {
             lastActive = Date.now();
         }
-        if (topics.has('quay')) {
-            again('session');
-        } else if (topics.has('documents') || topics.has('edits')) {
-            lookAtSession(client, workspace);
-        }
-        if (topics.has('documents') || topics.has('quay')) {
-            client.invalidateQueries({ queryKey: keys.sessions });
-        }
-        if (data.presence) {
-            client.setQueryData(keys.presence(workspace), data.presence);
-        }
-        if (topics.has('people')) {
-            again('members');
-            client.invalidateQueries({ queryKey: keys.workspaces });
-        }
-        if (topics.has('notices')) {
-            again('notices');
-        }
-        if (topics.has('comments')) {
-            again('comments');
-        }
-        if (topics.has('logbook')) {
-            again('logbook');
-        }
-        if (topics.has('decisions')) {
-            again('decisions');
-        }
-        if (topics.has('documents')) {
-            again('quay', 'plan', 'document', 'found', 'folder', 'strays', 'take-in', 'unused', 'devices');
+        // Where many pages are open they do not all ask for the same at once.
+        if (data.next > SPREAD_FROM_MS) {
+            setTimeout(() => renew(client, workspace, data), Math.random() * (data.next / 3));
         } else {
-            if (topics.has('quay')) {
-                again('quay', 'found');
-            }
-            if (topics.has('edits')) {
-                void edited(client, workspace, data.edits);
-            }
+            renew(client, workspace, data);
         }
     }, [data, client, workspace]);
     return !pulse.isError;
+}
+
+/** Loads again what the news touch. */
+function renew(client: QueryClient, workspace: string, data: Pulse): void {
+    const topics = new Set(data.topics);
+    const again = (...parts: string[]) => {
+        for (const part of parts) {
+            client.invalidateQueries({ queryKey: [workspace, part] });
+        }
+    };
+    if (topics.has('quay')) {
+        again('session');
+    } else if (topics.has('documents') || topics.has('edits')) {
+        lookAtSession(client, workspace);
+    }
+    if (topics.has('documents') || topics.has('quay')) {
+        client.invalidateQueries({ queryKey: keys.sessions });
+    }
+    if (data.presence) {
+        client.setQueryData(keys.presence(workspace), data.presence);
+    }
+    if (topics.has('people')) {
+        again('members');
+        client.invalidateQueries({ queryKey: keys.workspaces });
+    }
+    if (topics.has('notices')) {
+        again('notices');
+    }
+    if (topics.has('comments')) {
+        again('comments');
+    }
+    if (topics.has('logbook')) {
+        again('logbook');
+    }
+    if (topics.has('decisions')) {
+        again('decisions');
+    }
+    if (topics.has('documents')) {
+        again('quay', 'plan', 'document', 'found', 'folder', 'strays', 'take-in', 'unused', 'devices');
+    } else {
+        if (topics.has('quay')) {
+            again('quay', 'found');
+        }
+        if (topics.has('edits')) {
+            void edited(client, workspace, data.edits);
+        }
+    }
 }
 
 /** In how much that which is open differs from its session is said by the way; where many write, nobody asks for it at every key. */
