@@ -63,7 +63,9 @@ final class Page
     {
         $this->visit = sprintf('%026d', $number);
         $spread = $number / PEOPLE;
-        $this->next = ['pulse' => $now + 1.2 * $spread, 'draft' => $now + 2 + 5 * $spread, 'plan' => $now + 3 + 15 * $spread, 'save' => $now + 20 + 40 * $spread, 'presence' => $now + 1 + 20 * $spread];
+        // In another order than the plans, so that saves are spread over the minute and do not come in fours.
+        $saveSpread = ($number * 17 % PEOPLE) / PEOPLE;
+        $this->next = ['pulse' => $now + 1.2 * $spread, 'draft' => $now + 2 + 5 * $spread, 'plan' => $now + 3 + 15 * $spread, 'save' => $now + 10 + 60 * $saveSpread, 'presence' => $now + 1 + 20 * $spread];
     }
 }
 

@@ -27,7 +27,7 @@ final class PulseController
     private const LATE_MILLISECONDS = 5000;
 
     /** All pages together ask so often at most. */
-    private const EACH_MILLISECONDS = 60;
+    private const EACH_MILLISECONDS = 100;
 
     private const WAIT_SECONDS = 50;
 

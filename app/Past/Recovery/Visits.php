@@ -15,7 +15,7 @@ final class Visits
     /** A page tells that it is there more often than this. */
     private const SILENT_SECONDS = 20;
 
-    private const NOTED_SECONDS = 5;
+    private const NOTED_SECONDS = 4;
 
     /** What a page had asked for can be heard so long after it was left; a page that comes back is heard again later. */
     private const LATE_SECONDS = 5;

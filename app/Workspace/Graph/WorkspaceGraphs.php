@@ -28,6 +28,10 @@ final readonly class WorkspaceGraphs
 
     private const DOCUMENTS_FOR_ONE = 1000;
 
+    private const FAR = 2;
+
+    private const COUNTED = 500;
+
     public function of(Workspace $workspace): Graph
     {
         return $this->latest($workspace)->graph;
@@ -88,7 +92,17 @@ final readonly class WorkspaceGraphs
         }
         $changed = $file->rows->changed($workspace);
         $many = max(self::LEAST, min(self::MOST, intdiv($file->graph->nodes()->count(), self::DOCUMENTS_FOR_ONE)));
-        $renewing = $isKept && $file->rows->areOutgrown(count($changed), $many) ? KeptFile::alone(storage_path("graphs/renewing-{$workspace->id}")) : null;
+        if (! $isKept || ! $file->rows->areOutgrown(count($changed), $many)) {
+            return $changed === [] ? $file : $this->overlaid($workspace, $file, $changed);
+        }
+        $door = storage_path("graphs/renewing-{$workspace->id}");
+        $renewing = KeptFile::alone($door);
+        if ($renewing === null && count($changed) > self::FAR * $many) {
+            // Where all work out for themselves what one is about to write, that one comes to no end.
+            KeptFile::wait($door);
+            $file = GraphFile::read($path) ?? $file;
+            $changed = $file->rows->changed($workspace);
+        }
         if ($renewing === null) {
             return $changed === [] ? $file : $this->overlaid($workspace, $file, $changed);
         }
@@ -103,7 +117,12 @@ final readonly class WorkspaceGraphs
     {
         // Counted before the rows are read: what comes in between is then seen once more.
         $now = Touches::now($workspace);
-        $next = $this->overlaid($workspace, $file, $file->rows->changed($workspace));
+        $changed = $file->rows->changed($workspace);
+        $next = $this->overlaid($workspace, $file, $changed);
+        if ($now->count > self::COUNTED && count($changed) <= self::MOST) {
+            // In the middle of somebody’s write, and after many rows were touched, it would count all of these at every question.
+            return $next;
+        }
         $next = $next->graph->nodes()->areSorted() ? $next->knowing($next->rows->touched($now)) : WholeGraph::read($workspace);
         $next->write($path, Document::unsavedIds($workspace));
 

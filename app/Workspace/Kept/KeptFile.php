@@ -49,6 +49,16 @@ final class KeptFile
         return null;
     }
 
+    /** Until whoever is `alone` there is done. */
+    public static function wait(string $path): void
+    {
+        $file = @fopen($path, 'cbe');
+        if ($file !== false) {
+            flock($file, LOCK_SH);
+            fclose($file);
+        }
+    }
+
     /** The next bytes; fewer where the file ends. */
     public function take(int $length): string
     {
