@@ -12,7 +12,7 @@ final readonly class Preferences
 {
     public const ORDERS = ['opened', 'name', 'folder', 'state', 'near', 'together'];
 
-    public const FILTERS = ['all', 'unsaved', 'unsettled', 'near', 'stray', 'file', 'access'];
+    public const FILTERS = ['all', 'unsaved', 'unsettled', 'near', 'stray', 'file', 'access', 'moved'];
 
     /** Which of them go together. */
     public const GROUPS = ['colours' => ['colours'], 'quay' => ['order', 'filter'], 'views' => ['remembersViews'], 'sessions' => ['stages']];

@@ -13,6 +13,8 @@ const row = (id: string, more: Partial<Row> = {}): Row =>
         because: null,
         file: 'there',
         access: 'writable',
+        state: null,
+        withheld: null,
         refersTo: [],
         ...more,
     }) as Row;
@@ -58,5 +60,7 @@ describe('the ledger', () => {
         expect(rows.filter((one) => matches(one, 'modified first')).map((one) => one.id)).toEqual(['b']);
         expect(rows.filter((one) => passes(one, 'unsaved')).map((one) => one.id)).toEqual(['b']);
         expect(passes(row('l', { access: 'locked by Ida' }), 'access')).toBe(true);
+        expect(passes(row('l', { state: 'released', issue: 'A' }), 'moved')).toBe(true);
+        expect(passes(row('l'), 'moved')).toBe(false);
     });
 });

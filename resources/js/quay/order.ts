@@ -20,6 +20,7 @@ export const FILTERS = {
     stray: 'strays',
     file: 'file changed or gone',
     access: 'not writable',
+    moved: 'with a state',
 } as const;
 export type Filter = keyof typeof FILTERS;
 
@@ -39,6 +40,8 @@ export function passes(row: Row, filter: Filter): boolean {
             return row.file === 'changed outside' || row.file === 'gone';
         case 'access':
             return row.access !== 'writable';
+        case 'moved':
+            return row.state !== null;
         default:
             return true;
     }
