@@ -74,7 +74,8 @@ final class Visits
      */
     public static function settle(Workspace $workspace, User $person, array $died = []): void
     {
-        self::silent($workspace, $person, $died)->update(['ended_at' => now()]);
+        // It said no goodbye, so what it asks from now on is no late question.
+        self::silent($workspace, $person, $died)->update(['ended_at' => now()->subSeconds(self::LATE_SECONDS + 1)]);
         DB::table('visits')->where('user_id', $person->id)->where('workspace_id', $workspace->id)->where('seen_at', '<', now()->subDays(self::KEPT_DAYS))->delete();
     }
 
