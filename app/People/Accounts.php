@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\People;
 
 use App\Models\Operation;
+use App\Models\Role;
 use App\Models\User;
 use App\Models\Workspace;
 use App\Support\Refused;
@@ -18,6 +19,8 @@ use Illuminate\Support\Str;
 /** Makes accounts, changes them, and ends what they have open. */
 final class Accounts
 {
+    private const TRIES = 5;
+
     /** @throws Refused */
     public static function make(string $name, string $email, string $password, bool $isAdministrator = false): User
     {
@@ -73,8 +76,9 @@ final class Accounts
      */
     public static function disable(User $person, By $by): void
     {
-        self::mustNotBeLast($person);
+        self::mustNotBeLastKeeper($person);
         self::enter($person, $by, "Disabled the account of {$person->name}", static function () use ($person): void {
+            self::mustNotBeLast($person);
             $person->forceFill(['disabled_at' => now(), 'remember_token' => null])->save();
             DB::table('sessions')->where('user_id', $person->id)->delete();
             $person->tokens()->delete();
@@ -90,8 +94,10 @@ final class Accounts
     /** @throws Refused */
     public static function administers(User $person, bool $isAdministrator, By $by): void
     {
-        $isAdministrator || self::mustNotBeLast($person);
-        self::enter($person, $by, $isAdministrator ? "Made {$person->name} an administrator of the server" : "{$person->name} is no administrator of the server any more", static fn () => $person->forceFill(['is_administrator' => $isAdministrator])->save());
+        self::enter($person, $by, $isAdministrator ? "Made {$person->name} an administrator of the server" : "{$person->name} is no administrator of the server any more", static function () use ($person, $isAdministrator): void {
+            $isAdministrator || self::mustNotBeLast($person);
+            $person->forceFill(['is_administrator' => $isAdministrator])->save();
+        });
     }
 
     /**
@@ -101,16 +107,29 @@ final class Accounts
      */
     private static function enter(User $person, By $by, string $words, callable $change): void
     {
-        $change();
+        DB::transaction($change(...), self::TRIES);
         foreach (Workspace::query()->whereHas('members', static fn ($members) => $members->whereKey($person->id))->get() as $workspace) {
             RuleEntry::of($workspace, $by, Operation::PEOPLE, static fn (): array => ['words' => $words, 'result' => null]);
         }
     }
 
     /** @throws Refused */
+    private static function mustNotBeLastKeeper(User $person): void
+    {
+        foreach ($person->workspaces()->wherePivot('role', Role::Keeper->value)->get() as $workspace) {
+            Members::mustNotBeLast($workspace, $person);
+        }
+    }
+
+    /**
+     * Within a transaction; of two who take each other’s rights at once, the second waits and finds the first gone.
+     *
+     * @throws Refused
+     */
     private static function mustNotBeLast(User $person): void
     {
-        if ($person->is_administrator && User::query()->whereKeyNot($person->id)->where('is_administrator', true)->whereNull('disabled_at')->doesntExist()) {
+        $administrators = User::query()->where('is_administrator', true)->whereNull('disabled_at')->orderBy('id')->lockForUpdate()->pluck('id')->all();
+        if ($administrators === [$person->id]) {
             throw Refused::because("{$person->name} is the only administrator of this server. Make somebody else one first.");
         }
     }

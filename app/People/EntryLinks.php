@@ -98,6 +98,12 @@ final class EntryLinks
         EntryLink::query()->where(static fn ($links) => $links->where('user_id', $person->id)->orWhere('made_by', $person->id))->whereNull('used_at')->delete();
     }
 
+    /** Whoever is no keeper of a workspace any more lets nobody in by what they made before. */
+    public static function withdrawOf(User $keeper, Workspace $workspace): void
+    {
+        EntryLink::query()->where('made_by', $keeper->id)->where('workspace_id', $workspace->id)->whereNull('used_at')->delete();
+    }
+
     private static function use(int $id, string $secret, ?string $name, string $password): User
     {
         return DB::transaction(static function () use ($id, $secret, $name, $password): User {

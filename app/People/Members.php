@@ -37,6 +37,9 @@ final class Members
             if ($before === Role::Keeper && $role !== Role::Keeper) {
                 self::mustNotBeLast($workspace, $person);
             }
+            if ($role !== Role::Keeper) {
+                EntryLinks::withdrawOf($person, $workspace);
+            }
             $workspace->members()->syncWithoutDetaching([$person->id => ['role' => $role->value]]);
             $workspace->forgetRoles();
             $words = match (true) {
@@ -65,6 +68,7 @@ final class Members
             }
             DB::table('document_locks')->whereIn('document_id', DB::table('documents')->where('workspace_id', $workspace->id)->select('id'))->where('user_id', $person->id)->delete();
             DB::table('folder_rights')->where('workspace_id', $workspace->id)->where('user_id', $person->id)->delete();
+            EntryLinks::withdrawOf($person, $workspace);
             $workspace->members()->detach($person->id);
             $workspace->forgetRoles();
 
@@ -105,7 +109,7 @@ final class Members
     }
 
     /** @throws Refused */
-    private static function mustNotBeLast(Workspace $workspace, User $person): void
+    public static function mustNotBeLast(Workspace $workspace, User $person): void
     {
         if ($workspace->members()->wherePivot('role', Role::Keeper->value)->whereNull('disabled_at')->whereKeyNot($person->id)->doesntExist()) {
             throw Refused::because("{$person->name} is the only keeper of “{$workspace->name}”. Make somebody else one first.");

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Workspace;
 
+use App\Models\Operation;
 use App\Models\Role;
 use App\Models\User;
 use App\Models\Workspace;
@@ -51,12 +52,17 @@ final class Workspaces
      * Forgets the workspace, with drafts, versions and logbook; its files stay.
      *
      * @return int how many drafts went with it
+     *
+     * @throws Refused where its files are in the middle of a save
      */
     public static function remove(Workspace $workspace): int
     {
         return DB::transaction(static function () use ($workspace): int {
             // Waits for a running operation, which holds this row by another connection; so it cannot be held here as for one.
             DB::table('workspace_locks')->where('workspace_id', $workspace->id)->lockForUpdate()->first();
+            if (Operation::query()->where('workspace_id', $workspace->id)->whereIn('state', Operation::UNFINISHED)->exists()) {
+                throw Refused::because("A save in “{$workspace->name}” was cut short, and only its logbook knows how to finish it. Do that first: bin/hafenbuch recover ".escapeshellarg($workspace->name));
+            }
             $drafts = DB::table('drafts')->whereIn('document_id', DB::table('documents')->where('workspace_id', $workspace->id)->select('id'))->count();
             $workspace->delete();
 

@@ -268,8 +268,9 @@ it('changes passwords, names and addresses, and shows and ends where one is logg
 
 it('registers a folder after showing what a scan would find, and forgets it without touching its files', function () {
     $this->harbour->owner->forceFill(['is_administrator' => true])->save();
-    $root = config('hafenbuch.roots')[0];
-    $this->getJson('/api/folders')->assertOk()->assertJsonPath('folders.0.path', realpath($root));
+    $this->getJson('/api/folders')->assertOk()->assertJsonPath('folders.0.path', realpath(config('hafenbuch.roots')[0]));
+    // Of its own, since other tests leave many folders beside it.
+    mkdir($root = config('hafenbuch.roots')[0].'/shelf-'.bin2hex(random_bytes(4)));
     $name = 'picked-'.bin2hex(random_bytes(4));
     mkdir("{$root}/{$name}");
     file_put_contents("{$root}/{$name}/a.md", '# A');
@@ -348,4 +349,29 @@ it('notes once a minute that a session or token is used, and at once what change
     $handler->read($id);
     $handler->write($id, serialize(['a' => 2]));
     expect($at())->toBe($began + 110);
+});
+
+it('lets nobody in by the link of somebody who is no keeper any more', function () {
+    $jon = $this->harbour->member('Jon', Role::Keeper);
+    $this->actingAs($jon);
+    $secret = invited(freshEmail(), 'keeper');
+    api('PUT', "members/{$jon->id}", ['role' => 'writer'], null, $this->harbour->owner)->assertOk();
+    $this->asPage()->postJson('/api/enter', ['secret' => $secret, 'name' => 'Eve', 'password' => GOOD])->assertStatus(422);
+});
+
+it('disables nobody who is the only keeper of a workspace', function () {
+    $other = Harbour::person('Ida');
+    $other->forceFill(['is_administrator' => true])->save();
+    $this->actingAs($other)->patchJson("/api/people/{$this->harbour->owner->id}", ['isDisabled' => true])->assertStatus(422)->assertJsonPath('detail', "Mara is the only keeper of “{$this->harbour->workspace->name}”. Make somebody else one first.");
+    expect($this->harbour->owner->refresh()->isDisabled())->toBeFalse();
+});
+
+it('forgets no workspace whose files are in the middle of a save that was cut short', function () {
+    $this->harbour->draft('a.md', '# A2');
+    $this->harbour->dying('~^update .operations.~i', 1, 'save', ['--everything']);
+    expect(Operation::query()->where('workspace_id', $this->harbour->workspace->id)->whereIn('state', Operation::UNFINISHED)->count())->toBe(1);
+    expect(fn () => App\Workspace\Workspaces::remove($this->harbour->workspace))->toThrow(Refused::class, 'was cut short');
+    $this->harbour->command('recover');
+    App\Workspace\Workspaces::remove($this->harbour->workspace);
+    expect($this->harbour->read('a.md'))->toBe('# A2');
 });
