@@ -21,7 +21,6 @@ use Illuminate\Support\Carbon;
  * @property Carbon $at
  * @property ?Carbon $done_at
  * @property-read ?User $from
- * @property-read User $person
  * @property-read Document $document
  */
 final class Notice extends Record
@@ -45,12 +44,6 @@ final class Notice extends Record
     public function from(): BelongsTo
     {
         return $this->belongsTo(User::class, 'from_id');
-    }
-
-    /** @return BelongsTo<User, $this> */
-    public function person(): BelongsTo
-    {
-        return $this->belongsTo(User::class, 'user_id');
     }
 
     /** @return BelongsTo<Document, $this> */

@@ -6,6 +6,7 @@ import { Button, TextButton } from '../ui/Button';
 import { Field } from '../ui/Field';
 import { Notice } from '../ui/Notice';
 import { Door } from './layout';
+import { NewPassword } from './NewPassword';
 import { useEntering } from './useEntering';
 
 /** Where a link leads: an invitation, or a new password. What only its receiver knows stands behind the “#” of the address. */
@@ -46,14 +47,7 @@ export function Enter() {
                     {isInvitation && (
                         <Field label="Your name, as others see it" value={name} onChange={setName} autoComplete="name" autoFocus />
                     )}
-                    <Field
-                        label="Password"
-                        type="password"
-                        value={password}
-                        onChange={setPassword}
-                        autoComplete="new-password"
-                        hint="At least ten characters. A sentence of four words is easy to remember."
-                    />
+                    <NewPassword value={password} onChange={setPassword} />
                     {problem && <Notice stop>{problem}</Notice>}
                     <Button type="submit" $main isDisabled={isBusy || password === '' || (isInvitation && name === '')}>
                         {isInvitation ? 'Come in' : 'Take this password'}

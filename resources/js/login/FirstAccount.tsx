@@ -4,6 +4,7 @@ import { Button } from '../ui/Button';
 import { Field } from '../ui/Field';
 import { Notice } from '../ui/Notice';
 import { Door } from './layout';
+import { NewPassword } from './NewPassword';
 import { useEntering } from './useEntering';
 
 /** How an installation begins that has nobody yet. */
@@ -30,14 +31,7 @@ export function FirstAccount() {
             />
             <Field label="Your name, as others see it" value={name} onChange={setName} autoComplete="name" />
             <Field label="E-mail address" type="email" value={email} onChange={setEmail} autoComplete="username" />
-            <Field
-                label="Password"
-                type="password"
-                value={password}
-                onChange={setPassword}
-                autoComplete="new-password"
-                hint="At least ten characters. A sentence of four words is easy to remember."
-            />
+            <NewPassword value={password} onChange={setPassword} />
             {problem && <Notice stop>{problem}</Notice>}
             <Button type="submit" $main isDisabled={isBusy || [code, name, email, password].includes('')}>
                 Make the account

@@ -1,12 +1,12 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { answer, api, ifMatch, type Settings } from '../api/client';
-import { keys, useHere, useSettings } from '../api/queries';
-import { Button } from '../ui/Button';
+import { keys, useSettings } from '../api/queries';
 import { OneOf } from '../ui/Check';
 import { Field } from '../ui/Field';
 import { Notice } from '../ui/Notice';
-import { Sheet, SheetActions } from '../ui/Sheet';
+import { Sheet } from '../ui/Sheet';
+import { KeeperActions } from './KeeperActions';
 
 /** What the workspace's members have agreed on. */
 export function SettingsSheet({ workspace, onClose }: { workspace: string; onClose: () => void }) {
@@ -24,7 +24,6 @@ export function SettingsSheet({ workspace, onClose }: { workspace: string; onClo
 
 function Form({ workspace, settings, onClose }: { workspace: string; settings: Settings; onClose: () => void }) {
     const client = useQueryClient();
-    const mayKeep = useHere(workspace)?.mayKeep ?? false;
     const [ignore, setIgnore] = useState(settings.ignore.join('\n'));
     const [follow, setFollow] = useState(settings.follow);
     const [templates, setTemplates] = useState(settings.templates ?? '');
@@ -148,16 +147,7 @@ function Form({ workspace, settings, onClose }: { workspace: string; settings: S
                 type="number"
             />
             {problem && <Notice stop>{problem}</Notice>}
-            <SheetActions>
-                <Button onPress={onClose}>{mayKeep ? 'Leave it' : 'Close'}</Button>
-                {mayKeep ? (
-                    <Button $main onPress={keep}>
-                        Keep these settings
-                    </Button>
-                ) : (
-                    <span>A keeper of the workspace can change these.</span>
-                )}
-            </SheetActions>
+            <KeeperActions workspace={workspace} keeps="Keep these settings" onKeep={keep} onClose={onClose} />
         </>
     );
 }

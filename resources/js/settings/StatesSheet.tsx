@@ -2,12 +2,13 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import styled from 'styled-components';
 import { answer, api, ifMatch, type Settings } from '../api/client';
-import { keys, useHere, useSettings } from '../api/queries';
-import { Button, TextButton } from '../ui/Button';
+import { keys, useSettings } from '../api/queries';
+import { TextButton } from '../ui/Button';
 import { Check, OneOf } from '../ui/Check';
 import { TextBox } from '../ui/Field';
 import { Notice } from '../ui/Notice';
-import { Sheet, SheetActions } from '../ui/Sheet';
+import { Sheet } from '../ui/Sheet';
+import { KeeperActions } from './KeeperActions';
 
 type Chain = Settings['release'];
 const List = styled.ol`
@@ -38,7 +39,6 @@ export function StatesSheet({ workspace, onClose }: { workspace: string; onClose
 
 function Form({ workspace, settings, onClose }: { workspace: string; settings: Settings; onClose: () => void }) {
     const client = useQueryClient();
-    const mayKeep = useHere(workspace)?.mayKeep ?? false;
     // Names change while they are typed, and would be no names for what is drawn.
     const [states, setStates] = useState(() => settings.release.states.map((one, number) => ({ ...one, number })));
     const [scheme, setScheme] = useState<Chain['scheme']>(settings.release.scheme);
@@ -119,16 +119,7 @@ function Form({ workspace, settings, onClose }: { workspace: string; settings: S
                 onChange={setScheme}
             />
             {problem && <Notice stop>{problem}</Notice>}
-            <SheetActions>
-                <Button onPress={onClose}>{mayKeep ? 'Leave it' : 'Close'}</Button>
-                {mayKeep ? (
-                    <Button $main onPress={keep}>
-                        Keep this chain
-                    </Button>
-                ) : (
-                    <span>A keeper of the workspace can change these.</span>
-                )}
-            </SheetActions>
+            <KeeperActions workspace={workspace} keeps="Keep this chain" onKeep={keep} onClose={onClose} />
         </>
     );
 }
