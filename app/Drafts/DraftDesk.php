@@ -15,6 +15,7 @@ use App\Workspace\Files\DiskContentStore;
 use App\Workspace\Files\Sha256;
 use App\Workspace\Files\StoredContent;
 use App\Workspace\Files\WorkspaceFiles;
+use App\Workspace\Graph\StatesTold;
 use App\Workspace\Index\DocumentIndex;
 use App\Workspace\Pulse;
 use App\Workspace\Reading\Formats;
@@ -35,7 +36,7 @@ final readonly class DraftDesk
 
     private const TRIES = 5;
 
-    public function __construct(private DiskContentStore $contents, private DocumentIndex $index, private Steps $steps) {}
+    public function __construct(private DiskContentStore $contents, private DocumentIndex $index, private Steps $steps, private StatesTold $states) {}
 
     /**
      * Makes a document that has no file yet.
@@ -101,9 +102,11 @@ final readonly class DraftDesk
             if ($locked->workingHash() === $content->hash) {
                 return $locked;
             }
-            $this->put($locked, $content, $person, $summary, $step)
-                ? Pulse::edited($document->workspace, [$document->id])
-                : Pulse::changed($document->workspace, [$document->id]);
+            match ($this->put($locked, $content, $person, $summary, $step)) {
+                Touched::Words => Pulse::edited($document->workspace, [$document->id]),
+                Touched::State => $this->states->tell($document->workspace, [$document->id]),
+                Touched::References => Pulse::changed($document->workspace, [$document->id]),
+            };
 
             return $locked;
         }, self::TRIES);
@@ -279,21 +282,21 @@ final readonly class DraftDesk
 
     /**
      * Puts a content in as the draft, or drops the draft where it is the saved content again (promise 8).
-     *
-     * @return bool whether there was a draft before that referred to the same, so that the states of no other documents have changed
      */
-    public function put(Document $document, StoredContent $content, ?User $person, ?string $summary, ?DraftStep $step = null): bool
+    public function put(Document $document, StoredContent $content, ?User $person, ?string $summary, ?DraftStep $step = null): Touched
     {
         $before = $document->workingHash();
         // The first draft keeps what it was begun on, so that a later look can compare.
         $this->keepSaved($document);
+        $wasUnsaved = $document->draft !== null;
+        // Of one whose file is gone, the others also ask whether there is a draft.
+        $targets = $document->is_gone ? null : $this->index->targets($document, $wasUnsaved);
         if ($content->hash === $document->saved_hash && ! $document->is_gone) {
             $this->drop($document);
             $this->noteStep($document, $before, $content, $person, $summary, $step);
 
-            return false;
+            return $targets === $this->index->targets($document, false) ? Touched::State : Touched::References;
         }
-        $targets = $document->draft === null ? null : $this->index->targets($document, true);
         $draft = $document->draft ?? new Draft(['document_id' => $document->id, 'base_hash' => $document->saved_hash]);
         $document->setRelation('draft', $draft);
         $analysis = $this->index->record($document, $content, true);
@@ -304,7 +307,11 @@ final readonly class DraftDesk
         $document->revision++;
         $this->noteStep($document, $before, $content, $person, $summary, $step, $analysis->reading);
 
-        return $targets === $analysis->targets();
+        return match (true) {
+            $targets !== $analysis->targets() => Touched::References,
+            $wasUnsaved => Touched::Words,
+            default => Touched::State,
+        };
     }
 
     private function noteStep(Document $document, ?string $before, StoredContent $content, ?User $person, ?string $summary, ?DraftStep $step, ?ParsedContent $reading = null): void

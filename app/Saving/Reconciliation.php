@@ -9,6 +9,7 @@ use App\Models\Operation;
 use App\Models\OperationLine;
 use App\Models\Workspace;
 use App\Support\DatabaseTrouble;
+use App\Workspace\Graph\StatesTold;
 use App\Workspace\Index\FileLook;
 use App\Workspace\Pulse;
 use Hafenbuch\Core\Plan\Action;
@@ -30,6 +31,7 @@ final readonly class Reconciliation
         private DocumentUpdates $updates,
         private FileLook $look,
         private SecondDocuments $seconds,
+        private StatesTold $states,
     ) {}
 
     /**
@@ -60,9 +62,17 @@ final readonly class Reconciliation
         // What came from outside since is taken over now, and where the tables could not follow, what the files say.
         $this->look->at($workspace, [...array_keys($problems), ...$this->takenOver($operation)]);
         $ids = array_values(array_filter($operation->lines->pluck('document_id')->unique()->all()));
-        Pulse::changed($workspace, $ids, Pulse::LOGBOOK, Pulse::QUAY);
+        $operation->lines->every(self::keepsPlaces(...)) && $problems === []
+            ? $this->states->tell($workspace, $ids, Pulse::LOGBOOK)
+            : Pulse::changed($workspace, $ids, Pulse::LOGBOOK, Pulse::QUAY);
 
         return $operation->state === Operation::DONE;
+    }
+
+    /** Whether a document has only become what it was on the screen already, so that all refer to the same as before. */
+    private static function keepsPlaces(OperationLine $line): bool
+    {
+        return $line->action === Action::Write->value && $line->draft_before === $line->after_hash && $line->draft_after === null && $line->marking === null;
     }
 
     /** @param array<string, non-empty-list<OperationLine>> $byDocument */

@@ -26,6 +26,9 @@ final class Pulse
     /** The words of documents, and nothing on which the states of others rest. */
     public const EDITS = 'edits';
 
+    /** What is unsaved, or stands above such, and not who refers to whom. */
+    public const STATES = 'states';
+
     /** Who is a member, and as what. */
     public const PEOPLE = 'people';
 
@@ -37,10 +40,10 @@ final class Pulse
 
     public const COMMENTS = 'comments';
 
-    public const TOPICS = [self::DOCUMENTS, self::EDITS, self::QUAY, self::LOGBOOK, self::DECISIONS, self::PEOPLE, self::PRESENCE, self::NOTICES, self::COMMENTS];
+    public const TOPICS = [self::DOCUMENTS, self::EDITS, self::STATES, self::QUAY, self::LOGBOOK, self::DECISIONS, self::PEOPLE, self::PRESENCE, self::NOTICES, self::COMMENTS];
 
     /** Of more documents an event only says that there are many. */
-    private const NAMED = 200;
+    public const NAMED = 200;
 
     private const KEPT_MINUTES = 10;
 
@@ -78,6 +81,16 @@ final class Pulse
         self::after($workspace, [self::EDITS => $ids]);
     }
 
+    /**
+     * The states of these documents have changed and those of no others; all of them refer to the same as before.
+     *
+     * @param  list<string>  $ids  at most so many as an event names
+     */
+    public static function stated(Workspace $workspace, array $ids, string ...$topics): void
+    {
+        self::after($workspace, [self::STATES => $ids, ...array_fill_keys($topics, null)]);
+    }
+
     /** What has been told so far. */
     public static function last(Workspace $workspace): int
     {
@@ -93,14 +106,14 @@ final class Pulse
         return $workspaceIds === [] ? [] : DB::table('event_counters')->whereIn('workspace_id', $workspaceIds)->pluck('last', 'workspace_id')->map(intval(...))->all();
     }
 
-    /** @return array{last: int, topics: list<string>, documents: ?list<string>, edits: list<string>} `documents` null: not known, or too many to name */
+    /** @return array{last: int, topics: list<string>, documents: ?list<string>, edits: list<string>, states: list<string>} `documents` null: not known, or too many to name */
     public static function since(Workspace $workspace, int $after, ?User $person = null): array
     {
         $rows = DB::table('events')->where('workspace_id', $workspace->id)->where('number', '>', $after)->orderBy('number')->get(['number', 'topic', 'documents', 'user_id']);
         $last = (int) ($rows->max('number') ?? self::last($workspace));
         if ($last - $after !== count($rows)) {
             // Some of what was told since is thrown away already, as after a night with the page asleep.
-            return ['last' => $last, 'topics' => self::TOPICS, 'documents' => null, 'edits' => []];
+            return ['last' => $last, 'topics' => self::TOPICS, 'documents' => null, 'edits' => [], 'states' => []];
         }
         $rows = $rows->filter(static fn (object $row): bool => $row->user_id === null || $row->user_id === $person?->id);
         $about = static fn (string $topic) => $rows->where('topic', $topic)->pluck('documents')->map(static fn (?string $ids): ?array => $ids === null ? null : json_decode($ids, true));
@@ -109,7 +122,7 @@ final class Pulse
 
         return [
             'last' => $last, 'topics' => array_values($rows->pluck('topic')->unique()->all()),
-            'documents' => $isNamed ? $named(self::DOCUMENTS) : null, 'edits' => $named(self::EDITS),
+            'documents' => $isNamed ? $named(self::DOCUMENTS) : null, 'edits' => $named(self::EDITS), 'states' => $named(self::STATES),
         ];
     }
 

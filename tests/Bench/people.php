@@ -118,7 +118,7 @@ $take = static function (Page $page, string $what, array $answer) use (&$conflic
         // As the pages do, where there are many.
         $page->renewsAt = microtime(true) + ($answer['next'] > 1500 ? mt_rand() / mt_getrandmax() * $answer['next'] / 3000 : 0);
         $page->wantsQuay = $page->wantsQuay || in_array('documents', $answer['topics'], true) || in_array('quay', $answer['topics'], true);
-        $page->rows = array_values(array_unique([...$page->rows, ...array_filter($answer['edits'], static fn (string $id): bool => isset($page->shown[$id]))]));
+        $page->rows = array_values(array_unique([...$page->rows, ...array_filter([...$answer['edits'], ...$answer['states']], static fn (string $id): bool => isset($page->shown[$id]))]));
     } elseif ($what === 'draft') {
         $page->shown[$page->document] = $answer['revision'];
         $page->content = "# {$page->written} ".substr($page->content, 2);

@@ -48,7 +48,7 @@ final class PulseController
             Visits::see($workspace, $person, $visit);
         }
         if (! isset($given['after'])) {
-            return new JsonResponse(new PulseData(Pulse::last($workspace), [], [], [], $this->next($workspace, self::SOON_MILLISECONDS), Front::isThere($request), PresentData::in($workspace)));
+            return new JsonResponse(new PulseData(Pulse::last($workspace), [], [], [], [], $this->next($workspace, self::SOON_MILLISECONDS), Front::isThere($request), PresentData::in($workspace)));
         }
         $after = (int) $given['after'];
         $pulse = Pulse::since($workspace, $after, $person);

@@ -133,7 +133,7 @@ final class NewsDesk
 
     private function nothing(Waiting $one): void
     {
-        $one->isRead() ? $this->answer($one, ['Content-Type: application/json', 'Cache-Control: no-cache, private'], (string) json_encode(new PulseData($one->after, [], [], [], 0, true, null))) : $this->drop($one);
+        $one->isRead() ? $this->answer($one, ['Content-Type: application/json', 'Cache-Control: no-cache, private'], (string) json_encode(new PulseData($one->after, [], [], [], [], 0, true, null))) : $this->drop($one);
     }
 
     /** @param list<string> $headers */

@@ -136,6 +136,34 @@ final class Graph
     }
 
     /**
+     * Everything that refers to the nodes at any depth, and not only by way of one of the stops, without the nodes themselves.
+     *
+     * @param  list<string>  $nodes
+     * @param  list<string>  $stops
+     * @return ?list<string> null: more than so many
+     */
+    public function aboveUntil(array $nodes, array $stops, int $most): ?array
+    {
+        $queue = $this->numbered($nodes);
+        $isSeen = array_fill_keys($queue, true);
+        $isStop = array_diff_key(array_fill_keys($this->numbered($stops), true), $isSeen);
+        $above = [];
+        for ($head = 0; $head < count($queue); $head++) {
+            foreach (isset($isStop[$queue[$head]]) ? [] : $this->referrers()->at($queue[$head]) as $referrer) {
+                if (! isset($isSeen[$referrer])) {
+                    $isSeen[$referrer] = true;
+                    $queue[] = $above[] = $referrer;
+                    if (count($above) > $most) {
+                        return null;
+                    }
+                }
+            }
+        }
+
+        return $this->named($above);
+    }
+
+    /**
      * Those of the candidates that the nodes refer to, at any depth and by way of any others; nearest first.
      *
      * @param  list<string>  $nodes

@@ -96,6 +96,29 @@ it('agrees with a plain search on random graphs', function () {
     }
 });
 
+it('knows above which nodes one finds whatever changes where a node is marked or not any more', function () {
+    for ($try = 0; $try < 150; $try++) {
+        $edges = randomEdges(14);
+        $graph = graph($edges);
+        $marked = array_values(array_filter(array_keys($edges), static fn (): bool => mt_rand(0, 3) === 0));
+        foreach (array_keys($edges) as $node) {
+            $others = array_values(array_diff($marked, [$node]));
+            [$with, $without] = [$graph->nearestBelow([...$others, $node]), $graph->nearestBelow($others)];
+            $changed = array_values(array_filter(array_keys($edges), static fn (string $any): bool => ($with[$any] ?? null) !== ($without[$any] ?? null)));
+            $above = $graph->aboveUntil([$node], $marked, 14);
+            expect(array_diff($changed, $above))->toBe([])->and($above)->toBe(array_values(array_unique($above)))
+                ->and($graph->aboveUntil([$node], $marked, count($above)))->toBe($above)->and($above === [] ? null : $graph->aboveUntil([$node], $marked, count($above) - 1))->toBeNull();
+        }
+    }
+});
+
+it('goes up no further than to the next stop', function () {
+    $graph = graph(['top' => ['middle'], 'middle' => ['low'], 'low' => [], 'beside' => ['low']]);
+
+    expect($graph->aboveUntil(['low'], ['middle'], 10))->toBe(['middle', 'beside'])->and($graph->aboveUntil(['low'], [], 10))->toBe(['middle', 'beside', 'top'])
+        ->and($graph->aboveUntil(['low'], ['low'], 10))->toBe(['middle', 'beside', 'top'])->and($graph->aboveUntil(['low'], [], 2))->toBeNull();
+});
+
 it('is the same after changes as one that is made anew', function () {
     for ($try = 0; $try < 100; $try++) {
         $edges = randomEdges(10);

@@ -110,7 +110,7 @@ function renew(client: QueryClient, workspace: string, data: Pulse): void {
     };
     if (topics.has('quay')) {
         again('session');
-    } else if (topics.has('documents') || topics.has('edits')) {
+    } else if (topics.has('documents') || topics.has('edits') || topics.has('states')) {
         lookAtSession(client, workspace);
     }
     if (topics.has('documents') || topics.has('quay')) {
@@ -141,8 +141,13 @@ function renew(client: QueryClient, workspace: string, data: Pulse): void {
         if (topics.has('quay')) {
             again('quay', 'found');
         }
-        if (topics.has('edits')) {
-            void edited(client, workspace, data.edits);
+        if (topics.has('states')) {
+            again('found', 'folder');
+            renewPlansOf(client, workspace, data.states);
+        }
+        const written = [...new Set([...data.edits, ...data.states])];
+        if (written.length > 0) {
+            void edited(client, workspace, written);
         }
     }
 }
@@ -157,6 +162,15 @@ function lookAtSession(client: QueryClient, workspace: string): void {
                 client.invalidateQueries({ queryKey });
             }, SESSION_MS);
         }
+    }
+}
+
+/** What was saved, or is unsaved since, can be a line of a plan of all that is open. */
+function renewPlansOf(client: QueryClient, workspace: string, ids: string[]): void {
+    const are = new Set(ids);
+    const quay = client.getQueryData<Quay>(keys.quay(workspace));
+    if (!quay || [...quay.rows, ...quay.hold].some((row) => are.has(row.id))) {
+        client.invalidateQueries({ queryKey: [workspace, 'plan'] });
     }
 }
 
