@@ -15,7 +15,7 @@ final readonly class Preferences
     public const FILTERS = ['all', 'unsaved', 'unsettled', 'near', 'stray', 'file', 'access', 'moved'];
 
     /** Which of them go together. */
-    public const GROUPS = ['colours' => ['colours'], 'quay' => ['order', 'filter'], 'views' => ['remembersViews'], 'sessions' => ['stages']];
+    public const GROUPS = ['colours' => ['colours'], 'quay' => ['order', 'filter'], 'views' => ['remembersViews'], 'sessions' => ['stages'], 'language' => ['language']];
 
     /**
      * @param  ?string  $colours  day or night; null: as the machine has it
@@ -23,20 +23,21 @@ final readonly class Preferences
      * @param  string  $filter  of the quay’s ledger
      * @param  bool  $remembersViews  whether a document opens as it was last looked at, or only as was asked for
      * @param  int  $stages  so many former stages of a session stay
+     * @param  ?string  $language  in which dates and numbers are written, as a language tag (BCP 47) with a country; null: as the browser says
      */
-    public function __construct(public ?string $colours = null, public string $order = 'opened', public string $filter = 'all', public bool $remembersViews = true, public int $stages = 10) {}
+    public function __construct(public ?string $colours = null, public string $order = 'opened', public string $filter = 'all', public bool $remembersViews = true, public int $stages = 10, public ?string $language = null) {}
 
     public static function of(User $person): self
     {
         return new self(...array_intersect_key($person->preferences ?? [], get_class_vars(self::class)));
     }
 
-    /** @return array<string, string> what a request may hold */
+    /** @return array<string, string|list<string>> what a request may hold */
     public static function rules(): array
     {
         return [
             'colours' => 'nullable|string|in:day,night', 'order' => 'string|in:'.implode(',', self::ORDERS), 'filter' => 'string|in:'.implode(',', self::FILTERS),
-            'remembersViews' => 'boolean', 'stages' => 'integer|min:1|max:200',
+            'remembersViews' => 'boolean', 'stages' => 'integer|min:1|max:200', 'language' => ['nullable', 'string', 'regex:~^[a-z]{2,3}-[A-Z]{2}$~D'],
         ];
     }
 

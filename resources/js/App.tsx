@@ -43,7 +43,7 @@ export function App() {
     }
     if (session.isError && !(session.error instanceof Problem && session.error.status === 401)) {
         return (
-            <Empty title="The server does not answer">
+            <Empty whole title="The server does not answer">
                 <p>{session.error.message}</p>
                 <Button onPress={() => session.refetch()}>Try again</Button>
             </Empty>
@@ -79,7 +79,7 @@ export function App() {
                 <Route path="server" element={<ServerView />} />
                 <Route path="logbook" element={<Logbook />} />
                 <Route path="logbook/:entry" element={<Logbook />} />
-                <Route path="*" element={<Empty title="There is nothing at this address" />} />
+                <Route path="*" element={<Empty whole title="There is nothing at this address" />} />
             </Route>
             <Route path="/new-workspace" element={<NewWorkspace />} />
             <Route path="*" element={<FirstWorkspace isAdministrator={session.data.isAdministrator} />} />
@@ -99,7 +99,7 @@ function FirstWorkspace({ isAdministrator }: { isAdministrator: boolean }) {
         return <Navigate to={`/w/${first.slug}/quay`} replace />;
     }
     return (
-        <Empty title="You are in no workspace yet">
+        <Empty whole title="You are in no workspace yet">
             <p>
                 A workspace is a folder on the server.{' '}
                 {isAdministrator

@@ -83,7 +83,7 @@ it('refers to a new document, begun from a template', function () {
     $browser->fill('Title', 'Pen carriage')->press('Make it')->sees('GH-0001 pen-carriage.svg');
     $browser->sees('Pen carriage');
     expect($harbour->workingText('book.md'))->toContain('![Pen carriage](GH-0001%20pen-carriage.svg)')->and($harbour->workingText('GH-0001 pen-carriage.svg'))->toContain('<title>Pen carriage</title>');
-    $browser->lacks('[role=dialog]')->find('[aria-label="Take out the reference to Pen carriage"]')->click();
+    $browser->lacks('[role=dialog]')->find('[aria-label="take out the reference to Pen carriage"]')->click();
     $browser->lacks('a[title="GH-0001 pen-carriage.svg"]');
     expect($harbour->workingText('book.md'))->not->toContain('pen-carriage')->and($browser->faults())->toBe([]);
 });

@@ -189,6 +189,23 @@ it('merges a file that changed outside, place by place', function () {
     expect($this->browser->faults())->toBe([]);
 });
 
+it('shows places that both have changed in the joined text, without marks, whatever ends its lines', function () {
+    $text = fn (string $first, string $second): string => "# B\r\n\r\n{$first}\r\n\r\nbetween\r\n\r\n{$second}\r\n\r\nend\r\n";
+    $this->harbour->put('b.md', $text('one', 'two'));
+    $this->harbour->scan();
+    $this->harbour->draft('b.md', $text('my one', 'my two'));
+    $this->harbour->put('b.md', $text('their one', 'their two'));
+    app(Watcher::class)->look($this->harbour->workspace);
+    ($this->logIn)();
+    ($this->go)('b.md')->press('Compare and merge')->sees('2 places to choose first')->sees('my one')->sees('their two');
+    expect($this->browser->text())->not->toContain('<<<<')->not->toContain('====');
+    $this->browser->press('2 places to choose first')->until('return document.activeElement.textContent === "Yours"')->keys(WebDriverKeys::ENTER);
+    $this->browser->sees('1 place to choose first')->until('return document.activeElement.textContent === "Yours"')->press('Theirs');
+    $this->browser->press('Take what is merged')->sees('Write 1 file')->press('Write 1 file')->sees('written');
+    ($this->until)(fn (): bool => $this->harbour->read('b.md') === $text('my one', 'their two'), 'the merge is written');
+    expect($this->browser->faults())->toBe([]);
+});
+
 it('shows what a retention rule would take before it is kept', function () {
     foreach (range(1, 8) as $n) {
         $this->harbour->draft('b.md', "# B {$n}\n");

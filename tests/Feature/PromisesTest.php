@@ -210,14 +210,14 @@ it('tells what was changed after it is committed, in the order of the commits, a
         Pulse::changed($harbour->workspace, ['one'], Pulse::QUAY);
         expect(Pulse::last($harbour->workspace))->toBe($at);
     });
-    expect(Pulse::since($harbour->workspace, $at))->toBe(['last' => $at + 2, 'topics' => ['documents', 'quay'], 'documents' => ['one'], 'edits' => []]);
+    expect(Pulse::since($harbour->workspace, $at))->toBe(['last' => $at + 2, 'topics' => ['documents', 'quay'], 'documents' => ['one'], 'edits' => [], 'states' => []]);
     Pulse::changed($harbour->workspace, ['two', 'one']);
     Pulse::tell($harbour->workspace, Pulse::LOGBOOK);
-    expect(Pulse::since($harbour->workspace, $at + 2))->toBe(['last' => $at + 4, 'topics' => ['documents', 'logbook'], 'documents' => ['two', 'one'], 'edits' => []])
-        ->and(Pulse::since($harbour->workspace, $at + 4))->toBe(['last' => $at + 4, 'topics' => [], 'documents' => [], 'edits' => []]);
+    expect(Pulse::since($harbour->workspace, $at + 2))->toBe(['last' => $at + 4, 'topics' => ['documents', 'logbook'], 'documents' => ['two', 'one'], 'edits' => [], 'states' => []])
+        ->and(Pulse::since($harbour->workspace, $at + 4))->toBe(['last' => $at + 4, 'topics' => [], 'documents' => [], 'edits' => [], 'states' => []]);
     DB::table('events')->where('workspace_id', $harbour->workspace->id)->update(['at' => now()->subHour()]);
     Pulse::prune();
-    expect(Pulse::since($harbour->workspace, $at))->toBe(['last' => $at + 4, 'topics' => Pulse::TOPICS, 'documents' => null, 'edits' => []]);
+    expect(Pulse::since($harbour->workspace, $at))->toBe(['last' => $at + 4, 'topics' => Pulse::TOPICS, 'documents' => null, 'edits' => [], 'states' => []]);
     try {
         DB::transaction(function () use ($harbour): void {
             Pulse::tell($harbour->workspace, Pulse::QUAY);

@@ -69,6 +69,7 @@ final class Browser
         try {
             $this->offline(false);
             $this->driver->executeScript('if (location.protocol !== "about:") { sessionStorage.clear(); }');
+            $this->devTools('Emulation.clearDeviceMetricsOverride', []);
             $this->driver->get('about:blank');
             usleep(100_000);
             if ($this->isShared) {
@@ -295,6 +296,15 @@ final class Browser
         } finally {
             $this->devTools('Emulation.setCPUThrottlingRate', ['rate' => 1]);
         }
+    }
+
+    /** Pixels of the page, as on a screen of that size, and two frames to draw it anew. */
+    public function sized(int $width, int $height): self
+    {
+        $this->devTools('Emulation.setDeviceMetricsOverride', ['width' => $width, 'height' => $height, 'deviceScaleFactor' => 1, 'mobile' => false]);
+        $this->scriptAsync('const done = arguments[arguments.length - 1]; requestAnimationFrame(() => requestAnimationFrame(() => setTimeout(done, 60)));');
+
+        return $this;
     }
 
     /** Forgets what it has loaded before. */

@@ -31,6 +31,7 @@ final readonly class PreferencesController
         new OA\Property(property: 'quay', type: 'object', properties: [new OA\Property(property: 'order', type: 'string', enum: Preferences::ORDERS), new OA\Property(property: 'filter', type: 'string', enum: Preferences::FILTERS)]),
         new OA\Property(property: 'views', type: 'object', properties: [new OA\Property(property: 'remembersViews', type: 'boolean')]),
         new OA\Property(property: 'sessions', type: 'object', properties: [new OA\Property(property: 'stages', type: 'integer')]),
+        new OA\Property(property: 'language', type: 'object', properties: [new OA\Property(property: 'language', type: 'string', nullable: true)]),
     ])]
     public function update(Request $request, #[CurrentUser] User $person): JsonResponse
     {

@@ -19,6 +19,7 @@ final readonly class PreferencesData
      * @param  array{order: string, filter: string}  $quay
      * @param  array{remembersViews: bool}  $views
      * @param  array{stages: int}  $sessions
+     * @param  array{language: ?string}  $language
      */
     public function __construct(
         #[OA\Property(type: 'object', required: ['minutes', 'edits', 'idleSeconds', 'limit'], properties: [
@@ -30,6 +31,7 @@ final readonly class PreferencesData
         ])] public array $quay,
         #[OA\Property(type: 'object', required: ['remembersViews'], properties: [new OA\Property(property: 'remembersViews', type: 'boolean', description: 'whether a document opens as it was last looked at')])] public array $views,
         #[OA\Property(type: 'object', required: ['stages'], properties: [new OA\Property(property: 'stages', type: 'integer', description: 'former stages of a session that stay')])] public array $sessions,
+        #[OA\Property(type: 'object', required: ['language'], properties: [new OA\Property(property: 'language', type: 'string', nullable: true, example: 'de-CH', description: 'in which dates and numbers are written; null: as the browser says')])] public array $language,
     ) {}
 
     public static function of(User $person): self
@@ -37,7 +39,7 @@ final readonly class PreferencesData
         $preferences = Preferences::of($person);
 
         return new self(
-            get_object_vars(WatchSettings::of($person)), ['colours' => $preferences->colours], $preferences->ofQuay(), ['remembersViews' => $preferences->remembersViews], ['stages' => $preferences->stages],
+            get_object_vars(WatchSettings::of($person)), ['colours' => $preferences->colours], $preferences->ofQuay(), ['remembersViews' => $preferences->remembersViews], ['stages' => $preferences->stages], ['language' => $preferences->language],
         );
     }
 }

@@ -34,5 +34,6 @@ function merged(before: Preferences, some: SomePreferences): Preferences {
         quay: { ...before.quay, ...some.quay },
         views: { ...before.views, ...some.views },
         sessions: { ...before.sessions, ...some.sessions },
+        language: { ...before.language, ...some.language },
     };
 }

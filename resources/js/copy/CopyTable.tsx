@@ -1,26 +1,34 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
 import type { CopyRow } from '../api/client';
+import { isSingle, isTouched } from '../theme/sizes';
 import { font } from '../theme/tokens';
 import { TextButton } from '../ui/Button';
 import { TextBox } from '../ui/Field';
 import { Flag } from '../ui/Flag';
 import { Menu, type MenuEntry } from '../ui/Menu';
 import { PathText } from '../ui/PathText';
+import { useMedia } from '../ui/useMedia';
 import { count, fileName, folder, readable } from '../ui/words';
 
 const ROW = 62;
+/** Where fingers press. */
+const TALL_ROW = 104;
+/** Where its cells stand one below the other. */
+const STACKED_ROW = 206;
 const COLUMNS = 'minmax(0, 1fr) 128px minmax(0, 1fr) minmax(0, 0.8fr)';
-const Page = styled.section`display: flex; flex-direction: column; min-height: 0; min-width: 0;`;
+const Page = styled.section`flex: 1; display: flex; flex-direction: column; min-height: 0; min-width: 0;`;
 const Heads = styled.div`
     display: grid; grid-template-columns: ${COLUMNS}; gap: 12px; padding: 6px 31px 6px 16px; border-bottom: 1px solid var(--rule-strong); font-size: 13px; color: var(--ink-soft); align-items: center;
+    @media ${isSingle} { grid-template-columns: minmax(0, 1fr) auto; > :nth-child(n + 3) { display: none; } }
 `;
 const Scroller = styled.div`flex: 1; overflow-y: auto; scrollbar-gutter: stable; min-height: 0;`;
 const Line = styled.div<{ $stop: boolean }>`
-    position: absolute; left: 0; right: 0; height: ${ROW}px; display: grid; grid-template-columns: ${COLUMNS}; gap: 12px; align-items: center; padding: 0 16px; border-bottom: 1px solid var(--rule);
+    position: absolute; left: 0; right: 0; display: grid; grid-template-columns: ${COLUMNS}; gap: 12px; align-items: center; padding: 0 16px; border-bottom: 1px solid var(--rule);
     background: ${(p) => (p.$stop ? 'var(--stop-tint)' : 'transparent')};
     > div { min-width: 0; }
+    @media ${isSingle} { grid-template: 52px 92px auto / minmax(0, 1fr) auto; gap: 4px 8px; align-content: start; padding-top: 6px; > :nth-child(n + 3) { grid-column: 1 / 3; } }
 `;
 const Name = styled.div<{ $depth: number }>`
     padding-left: ${(p) => Math.min(p.$depth, 6) * 16}px;
@@ -56,7 +64,16 @@ interface Props {
 /** Every document of the tree once: shared or copied, its new path, and who refers to it. */
 export function CopyTable({ rows, top, isDone, onShare, onPath, overridden }: Props) {
     const scroller = useRef<HTMLDivElement>(null);
-    const virtual = useVirtualizer({ count: rows.length, getScrollElement: () => scroller.current, estimateSize: () => ROW, overscan: 8 });
+    const [isSmall, isTouch] = [useMedia(isSingle), useMedia(isTouched)];
+    const height = isSmall ? STACKED_ROW : isTouch ? TALL_ROW : ROW;
+    const virtual = useVirtualizer({
+        count: rows.length,
+        getScrollElement: () => scroller.current,
+        estimateSize: () => height,
+        overscan: 8,
+    });
+    // biome-ignore lint/correctness/useExhaustiveDependencies: its rows are of another height then
+    useEffect(() => virtual.measure(), [height]);
     const ids = (test: (row: CopyRow) => boolean) => rows.filter((row) => row.documentId !== top && test(row)).map((row) => row.documentId);
     const distinct = <T extends string | number>(of: (row: CopyRow) => T) =>
         [...new Set(rows.filter((row) => row.documentId !== top).map(of))].sort();
@@ -128,7 +145,7 @@ export function CopyTable({ rows, top, isDone, onShare, onPath, overridden }: Pr
                                 role="row"
                                 data-path={row.path}
                                 $stop={row.clash !== null}
-                                style={{ top: item.start }}
+                                style={{ top: item.start, height }}
                             >
                                 <Name role="cell" $depth={row.depth}>
                                     <b title={name}>

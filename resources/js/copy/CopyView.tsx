@@ -1,7 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
-import styled from 'styled-components';
 import { answer, api, type Entry, type NamingRule } from '../api/client';
 import { keys } from '../api/queries';
 import { asDecisions } from '../plan/choices';
@@ -10,20 +9,17 @@ import { Statement } from '../plan/Statement';
 import { useExecution } from '../plan/useExecution';
 import { usePlan } from '../plan/usePlan';
 import { ViewHead } from '../shell/ViewHead';
+import { Aside } from '../ui/Aside';
 import { Button, TextButton } from '../ui/Button';
 import { Check } from '../ui/Check';
 import { Empty } from '../ui/Empty';
 import { Field } from '../ui/Field';
+import { Main, View } from '../ui/ledger';
 import { Notice } from '../ui/Notice';
 import { count, fileName, readable } from '../ui/words';
 import { CopyTable } from './CopyTable';
 import { AS_IS, NamingRuleForm } from './NamingRuleForm';
 import { copyChoices, useCopies } from './useCopies';
-
-const View = styled.div`display: grid; grid-template: auto minmax(0, 1fr) / minmax(0, 1fr) 330px; height: 100%; > header { grid-column: 1 / -1; padding-left: 16px; }`;
-const Side = styled.aside`border-left: 1px solid var(--rule-strong); background: var(--sheet); display: flex; flex-direction: column; min-height: 0;`;
-const Body = styled.div`flex: 1; overflow-y: auto; padding: 14px 18px; display: flex; flex-direction: column; gap: 12px; min-height: 0;`;
-const Foot = styled.footer`border-top: 1px solid var(--rule-strong); padding: 12px 18px 14px; display: flex; flex-direction: column; gap: 10px;`;
 
 /** Copies a document with all below it: which of them, under which names, and where. */
 export function CopyView() {
@@ -86,112 +82,120 @@ function OneTree({ workspace, id }: { workspace: string; id: string }) {
 
     return (
         <View>
-            <ViewHead title={`Copy ${name}`} sub="with all below it, under new names; the original stays as it is">
-                <Button onPress={() => navigate(-1)}>{done ? 'Keep working on the original' : 'Leave it'}</Button>
-            </ViewHead>
-            {tree.isError && !tree.data ? (
-                <Empty title="This cannot be copied">
-                    <p>{tree.error.message}</p>
-                </Empty>
-            ) : (
-                <CopyTable
-                    rows={rows}
-                    top={id}
-                    isDone={done !== null}
-                    onShare={share}
-                    onPath={(document, path) => {
-                        const { [document]: _before, ...rest } = paths;
-                        setPaths(path === null ? rest : { ...rest, [document]: path });
-                    }}
-                    overridden={paths}
-                />
-            )}
-            <Side aria-label="How it is copied">
-                <Body>
-                    {done ? (
-                        <Notice>
-                            <span>Copied, as entry {done.number} of the logbook.</span>
-                            <Statement workspace={workspace} entry={done.id} />
-                        </Notice>
-                    ) : (
-                        <>
-                            <Field label="Folder that holds the copy" value={folder ?? tree.data?.folder ?? ''} onChange={setFolder} mono />
-                            <Check isSelected={flat} onChange={setFlat}>
-                                All in this one folder
+            <Main>
+                <ViewHead title={`Copy ${name}`} sub="with all below it, under new names; the original stays as it is">
+                    <Button onPress={() => navigate(-1)}>{done ? 'Keep working on the original' : 'Leave it'}</Button>
+                </ViewHead>
+                {tree.isError && !tree.data ? (
+                    <Empty title="This cannot be copied">
+                        <p>{tree.error.message}</p>
+                    </Empty>
+                ) : (
+                    <CopyTable
+                        rows={rows}
+                        top={id}
+                        isDone={done !== null}
+                        onShare={share}
+                        onPath={(document, path) => {
+                            const { [document]: _before, ...rest } = paths;
+                            setPaths(path === null ? rest : { ...rest, [document]: path });
+                        }}
+                        overridden={paths}
+                    />
+                )}
+            </Main>
+            <Aside
+                title="How it is copied"
+                sub="where to, and under which names"
+                summary={done ? 'done' : count(copied.length, 'document')}
+                foot={
+                    <>
+                        {progress && <Progress {...progress} onStop={stop} />}
+                        {done ? (
+                            <>
+                                <Button $main data-kept onPress={openCopy}>
+                                    Open the copy
+                                </Button>
+                                <Button onPress={() => navigate(`/w/${workspace}/quay`)}>Keep working on the original</Button>
+                            </>
+                        ) : (
+                            <>
+                                {clashes.length > 0 && (
+                                    <Notice stop>
+                                        <span>{count(clashes.length, 'name')} cannot be had; the rows say why.</span>
+                                        <TextButton
+                                            onPress={() =>
+                                                setPaths({
+                                                    ...paths,
+                                                    ...Object.fromEntries(
+                                                        clashes.flatMap((row) =>
+                                                            row.suggestion ? [[row.documentId, row.suggestion]] : [],
+                                                        ),
+                                                    ),
+                                                })
+                                            }
+                                        >
+                                            Take all suggestions
+                                        </TextButton>
+                                    </Notice>
+                                )}
+                                <Field label="Note for the logbook (can stay empty)" value={note} onChange={setNote} />
+                                <Button $main data-kept isDisabled={!isReady || isWriting} onPress={copy}>
+                                    {isWriting ? 'Writing …' : `Copy ${count(copied.length, 'document')}`}
+                                </Button>
+                                <small>{count(rows.length - copied.length, 'document')} shared with the original</small>
+                            </>
+                        )}
+                    </>
+                }
+            >
+                {done ? (
+                    <Notice>
+                        <span>Copied, as entry {done.number} of the logbook.</span>
+                        <Statement workspace={workspace} entry={done.id} />
+                    </Notice>
+                ) : (
+                    <>
+                        <Field label="Folder that holds the copy" value={folder ?? tree.data?.folder ?? ''} onChange={setFolder} mono />
+                        <Check isSelected={flat} onChange={setFlat}>
+                            All in this one folder
+                        </Check>
+                        <NamingRuleForm workspace={workspace} rule={rule} onChange={setRule} />
+                        {hasDrafts && (
+                            <Check isSelected={ofSaved} onChange={setOfSaved}>
+                                The saved contents, not what is on the screen
                             </Check>
-                            <NamingRuleForm workspace={workspace} rule={rule} onChange={setRule} />
-                            {hasDrafts && (
-                                <Check isSelected={ofSaved} onChange={setOfSaved}>
-                                    The saved contents, not what is on the screen
-                                </Check>
-                            )}
-                            {!done &&
-                                tree.data?.troubles.map((trouble) => (
-                                    <Notice key={trouble.why} stop={trouble.stops}>
-                                        {trouble.why} {trouble.wayOut}
-                                    </Notice>
-                                ))}
-                            {tree.isError && <Notice stop>{tree.error.message}</Notice>}
-                            {clashes.length === 0 &&
-                                plan.data?.blockers.map((blocker) => (
-                                    <Notice stop key={blocker.path + blocker.message}>
-                                        <code>{readable(blocker.path)}</code>
-                                        <span>{blocker.message}</span>
-                                    </Notice>
-                                ))}
-                            {plan.data?.warnings.map((warning) => (
-                                <Notice key={warning.path + warning.message}>
-                                    <code>{readable(warning.path)}</code>
-                                    <span>{warning.message}</span>
+                        )}
+                        {!done &&
+                            tree.data?.troubles.map((trouble) => (
+                                <Notice key={trouble.why} stop={trouble.stops}>
+                                    {trouble.why} {trouble.wayOut}
                                 </Notice>
                             ))}
-                            {problem && <Notice stop>{problem}</Notice>}
-                            {moved && (
-                                <Notice>
-                                    <span>The plan has changed since; what you see now is the new one.</span>
-                                    <TextButton onPress={forget}>I have looked at it</TextButton>
+                        {tree.isError && <Notice stop>{tree.error.message}</Notice>}
+                        {clashes.length === 0 &&
+                            plan.data?.blockers.map((blocker) => (
+                                <Notice stop key={blocker.path + blocker.message}>
+                                    <code>{readable(blocker.path)}</code>
+                                    <span>{blocker.message}</span>
                                 </Notice>
-                            )}
-                        </>
-                    )}
-                </Body>
-                <Foot>
-                    {progress && <Progress {...progress} onStop={stop} />}
-                    {done ? (
-                        <>
-                            <Button $main onPress={openCopy}>
-                                Open the copy
-                            </Button>
-                            <Button onPress={() => navigate(`/w/${workspace}/quay`)}>Keep working on the original</Button>
-                        </>
-                    ) : (
-                        <>
-                            {clashes.length > 0 && (
-                                <Notice stop>
-                                    <span>{count(clashes.length, 'name')} cannot be had; the rows say why.</span>
-                                    <TextButton
-                                        onPress={() =>
-                                            setPaths({
-                                                ...paths,
-                                                ...Object.fromEntries(
-                                                    clashes.flatMap((row) => (row.suggestion ? [[row.documentId, row.suggestion]] : [])),
-                                                ),
-                                            })
-                                        }
-                                    >
-                                        Take all suggestions
-                                    </TextButton>
-                                </Notice>
-                            )}
-                            <Field label="Note for the logbook (can stay empty)" value={note} onChange={setNote} />
-                            <Button $main isDisabled={!isReady || isWriting} onPress={copy}>
-                                {isWriting ? 'Writing …' : `Copy ${count(copied.length, 'document')}`}
-                            </Button>
-                            <small>{count(rows.length - copied.length, 'document')} shared with the original</small>
-                        </>
-                    )}
-                </Foot>
-            </Side>
+                            ))}
+                        {plan.data?.warnings.map((warning) => (
+                            <Notice key={warning.path + warning.message}>
+                                <code>{readable(warning.path)}</code>
+                                <span>{warning.message}</span>
+                            </Notice>
+                        ))}
+                        {problem && <Notice stop>{problem}</Notice>}
+                        {moved && (
+                            <Notice>
+                                <span>The plan has changed since; what you see now is the new one.</span>
+                                <TextButton onPress={forget}>I have looked at it</TextButton>
+                            </Notice>
+                        )}
+                    </>
+                )}
+            </Aside>
         </View>
     );
 }

@@ -6,6 +6,7 @@ import { answer, api, type ComingCrate, type ComingWish } from '../api/client';
 import { sendInParts } from '../open/sending';
 import { ViewHead } from '../shell/ViewHead';
 import { font } from '../theme/tokens';
+import { Aside } from '../ui/Aside';
 import { Button, TextButton } from '../ui/Button';
 import { Check, OneOf } from '../ui/Check';
 import { Field } from '../ui/Field';
@@ -16,10 +17,6 @@ import { count, moment, readable, size } from '../ui/words';
 import { ComingTable } from './ComingTable';
 import { CrateProgress } from './CrateProgress';
 
-const Panel = styled.aside`display: flex; flex-direction: column; min-height: 0; background: var(--sheet);`;
-const Head = styled.header`padding: 14px 18px 10px; border-bottom: 1px solid var(--rule-strong); h2 { font-size: 18px; } p { font-size: 13.5px; color: var(--ink-soft); }`;
-const Body = styled.div`flex: 1; min-height: 0; overflow-y: auto; padding: 14px 18px; display: flex; flex-direction: column; gap: 14px;`;
-const Foot = styled.footer`border-top: 1px solid var(--rule-strong); padding: 12px 18px 14px; display: flex; flex-direction: column; gap: 8px;`;
 const Start = styled.div`padding: 28px 24px; max-width: 620px; display: flex; flex-direction: column; gap: 16px; h2 { font-size: 18px; }
     form { display: grid; grid-template-columns: minmax(0, 1fr) auto; column-gap: 12px; > :first-child { grid-row: span 2; } > button { align-self: start; margin-top: 21px; } }`;
 const Tally = styled.ul`list-style: none; margin: 0; padding: 0; font-size: 14px; li { display: flex; gap: 10px; border-bottom: 1px solid var(--rule); padding: 2px 0; } span { flex: 1; } b { font: 600 14px ${font.plain}; font-variant-numeric: tabular-nums; }`;
@@ -209,107 +206,109 @@ export function ComingView() {
                     )}
                 </Scroll>
             </Main>
-            <Panel aria-label="Taking it in">
-                <Head>
-                    <h2>Taking it in</h2>
-                    <p>what comes are drafts; a save writes them</p>
-                </Head>
-                <Body>
-                    {taken && (
-                        <Notice>
-                            <span>
-                                {taken.drafts === 0 ? 'Nothing was to be done.' : `${count(taken.drafts, 'draft')} came.`}
-                                {taken.session ? ` They are on the quay, as the session “${readable(taken.session)}”.` : ''}
-                                {taken.keptAs ? ` What was open before is kept as “${readable(taken.keptAs)}”.` : ''}
-                            </span>
-                            {taken.session && <Link to={`/w/${workspace}/quay`}>Look, compare and save</Link>}
-                        </Notice>
-                    )}
-                    {coming && problem && <Notice stop>{problem}</Notice>}
-                    {coming && !taken && (
+            <Aside
+                title="Taking it in"
+                sub="what comes are drafts; a save writes them"
+                foot={
+                    coming &&
+                    !taken && (
                         <>
-                            <OneOf<Where>
-                                label="Where to"
-                                options={{ back: 'back to where it came from', into: 'into a new folder' }}
-                                value={where}
-                                onChange={(next) => {
-                                    setWhere(next);
-                                    again({ where: next, folder: folder || coming.name.replaceAll('/', '-') });
-                                    setFolder((now) => now || coming.name.replaceAll('/', '-'));
-                                }}
-                            />
-                            {where === 'into' && (
-                                <Field
-                                    label="The folder"
-                                    value={folder}
-                                    onChange={setFolder}
-                                    onBlur={() => folder.trim() && again({ folder: folder.trim() })}
-                                    mono
-                                />
-                            )}
-                            {coming.isBag && (
-                                <Check
-                                    isSelected={isEdited}
-                                    onChange={(on) => {
-                                        setEdited(on);
-                                        again({ isEdited: on });
-                                    }}
-                                >
-                                    someone worked on its files without packing it again
-                                </Check>
-                            )}
+                            {(look.isPending || take.isPending) && <CrateProgress />}
+                            <Button
+                                $main
+                                data-kept
+                                isDisabled={
+                                    isWrong ||
+                                    bringing.length === 0 ||
+                                    look.isPending ||
+                                    take.isPending ||
+                                    (where === 'into' && !folder.trim())
+                                }
+                                onPress={() => take.mutate({ ...wish(), only })}
+                            >
+                                {take.isPending
+                                    ? 'Taking in …'
+                                    : bringing.length === 0
+                                      ? 'Nothing to do'
+                                      : `Take in ${count(bringing.length, 'draft')}`}
+                            </Button>
                         </>
-                    )}
-                    {coming && (
-                        <Tally aria-label="What has become of it">
-                            {STATES.map((state) => {
-                                const number = coming.rows.filter((row) => row.state === state).length;
-                                return (
-                                    number > 0 && (
-                                        <li key={state}>
-                                            <span>{state}</span>
-                                            <b>{number}</b>
-                                        </li>
-                                    )
-                                );
-                            })}
-                            {coming.madeAgain > 0 && (
-                                <li>
-                                    <span>to be made again</span>
-                                    <b>{coming.madeAgain}</b>
-                                </li>
-                            )}
-                        </Tally>
-                    )}
-                    {coming && bringing.length > 0 && !taken && (
-                        <small>{size(bringing.reduce((sum, row) => sum + (row.size ?? 0), 0))} come</small>
-                    )}
-                    {!coming && (
-                        <p>
-                            Whatever comes is checked first: what is listed, what it is, where it would go. With a fault nothing is taken
-                            in.
-                        </p>
-                    )}
-                </Body>
-                {coming && !taken && (
-                    <Foot>
-                        {(look.isPending || take.isPending) && <CrateProgress />}
-                        <Button
-                            $main
-                            isDisabled={
-                                isWrong || bringing.length === 0 || look.isPending || take.isPending || (where === 'into' && !folder.trim())
-                            }
-                            onPress={() => take.mutate({ ...wish(), only })}
-                        >
-                            {take.isPending
-                                ? 'Taking in …'
-                                : bringing.length === 0
-                                  ? 'Nothing to do'
-                                  : `Take in ${count(bringing.length, 'draft')}`}
-                        </Button>
-                    </Foot>
+                    )
+                }
+            >
+                {taken && (
+                    <Notice>
+                        <span>
+                            {taken.drafts === 0 ? 'Nothing was to be done.' : `${count(taken.drafts, 'draft')} came.`}
+                            {taken.session ? ` They are on the quay, as the session “${readable(taken.session)}”.` : ''}
+                            {taken.keptAs ? ` What was open before is kept as “${readable(taken.keptAs)}”.` : ''}
+                        </span>
+                        {taken.session && <Link to={`/w/${workspace}/quay`}>Look, compare and save</Link>}
+                    </Notice>
                 )}
-            </Panel>
+                {coming && problem && <Notice stop>{problem}</Notice>}
+                {coming && !taken && (
+                    <>
+                        <OneOf<Where>
+                            label="Where to"
+                            options={{ back: 'back to where it came from', into: 'into a new folder' }}
+                            value={where}
+                            onChange={(next) => {
+                                setWhere(next);
+                                again({ where: next, folder: folder || coming.name.replaceAll('/', '-') });
+                                setFolder((now) => now || coming.name.replaceAll('/', '-'));
+                            }}
+                        />
+                        {where === 'into' && (
+                            <Field
+                                label="The folder"
+                                value={folder}
+                                onChange={setFolder}
+                                onBlur={() => folder.trim() && again({ folder: folder.trim() })}
+                                mono
+                            />
+                        )}
+                        {coming.isBag && (
+                            <Check
+                                isSelected={isEdited}
+                                onChange={(on) => {
+                                    setEdited(on);
+                                    again({ isEdited: on });
+                                }}
+                            >
+                                someone worked on its files without packing it again
+                            </Check>
+                        )}
+                    </>
+                )}
+                {coming && (
+                    <Tally aria-label="What has become of it">
+                        {STATES.map((state) => {
+                            const number = coming.rows.filter((row) => row.state === state).length;
+                            return (
+                                number > 0 && (
+                                    <li key={state}>
+                                        <span>{state}</span>
+                                        <b>{number}</b>
+                                    </li>
+                                )
+                            );
+                        })}
+                        {coming.madeAgain > 0 && (
+                            <li>
+                                <span>to be made again</span>
+                                <b>{coming.madeAgain}</b>
+                            </li>
+                        )}
+                    </Tally>
+                )}
+                {coming && bringing.length > 0 && !taken && (
+                    <small>{size(bringing.reduce((sum, row) => sum + (row.size ?? 0), 0))} come</small>
+                )}
+                {!coming && (
+                    <p>Whatever comes is checked first: what is listed, what it is, where it would go. With a fault nothing is taken in.</p>
+                )}
+            </Aside>
         </View>
     );
 }

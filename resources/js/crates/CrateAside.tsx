@@ -3,6 +3,7 @@ import { Link } from 'react-router';
 import styled from 'styled-components';
 import { answer, api, type Crate, type CratePlan } from '../api/client';
 import { font } from '../theme/tokens';
+import { Aside } from '../ui/Aside';
 import { Button, TextButton } from '../ui/Button';
 import { Check } from '../ui/Check';
 import { Field } from '../ui/Field';
@@ -12,10 +13,6 @@ import { count, readable, size } from '../ui/words';
 import { CrateProgress } from './CrateProgress';
 import { sums, unsettled, type Wish } from './wish';
 
-const Panel = styled.aside`display: flex; flex-direction: column; min-height: 0; background: var(--sheet);`;
-const Head = styled.header`padding: 14px 18px 10px; border-bottom: 1px solid var(--rule-strong); h2 { font-size: 18px; } p { font-size: 13.5px; color: var(--ink-soft); }`;
-const Body = styled.div`flex: 1; min-height: 0; overflow-y: auto; padding: 14px 18px; display: flex; flex-direction: column; gap: 14px;`;
-const Foot = styled.footer`border-top: 1px solid var(--rule-strong); padding: 12px 18px 14px; display: flex; flex-direction: column; gap: 8px;`;
 const Total = styled.p`font: 600 21px ${font.title}; font-variant-numeric: tabular-nums; small { display: block; font: 13.5px ${font.plain}; color: var(--ink-soft); }`;
 const Sums = styled.table`width: 100%; border-collapse: collapse; font-size: 13.5px; td { padding: 2px 0; border-bottom: 1px solid var(--rule); overflow-wrap: anywhere; } td + td { text-align: right; white-space: nowrap; font-variant-numeric: tabular-nums; padding-left: 10px; }`;
 
@@ -50,104 +47,108 @@ export function CrateAside({ workspace, plan, wish, onChange, isBusy, problem, d
         }
     }
     return (
-        <Panel aria-label="The crate">
-            <Head>
-                <h2>The crate</h2>
-                <p>what will be handed over</p>
-            </Head>
-            <Body>
-                {done && (
-                    <Notice>
-                        <span>
-                            “{readable(done.crate.name)}” is packed: {count(done.crate.files, 'file')}, {size(done.crate.bytes)}.{' '}
-                            {done.crate.leadOut === 0
-                                ? 'It is complete.'
-                                : `It says of ${count(done.crate.leadOut, 'reference')} that ${done.crate.leadOut === 1 ? 'it leads' : 'they lead'} out.`}
+        <Aside
+            title="The crate"
+            sub="what will be handed over"
+            summary={plan ? `${count(plan.files, 'file')}, ${size(plan.bytes)}` : undefined}
+            foot={
+                <>
+                    {isBusy && <CrateProgress />}
+                    <Button
+                        $main
+                        data-kept
+                        isDisabled={!plan || isBusy || open > 0 || plan.files === 0 || !wish.name?.trim()}
+                        onPress={onPack}
+                    >
+                        {isBusy
+                            ? 'Packing …'
+                            : open > 0
+                              ? `${count(open, 'reference')} to answer first`
+                              : `Pack ${count(plan?.files ?? 0, 'file')}${out > 0 ? `, ${out} ${out === 1 ? 'leads' : 'lead'} out` : ''}`}
+                    </Button>
+                </>
+            }
+        >
+            {done && (
+                <Notice>
+                    <span>
+                        “{readable(done.crate.name)}” is packed: {count(done.crate.files, 'file')}, {size(done.crate.bytes)}.{' '}
+                        {done.crate.leadOut === 0
+                            ? 'It is complete.'
+                            : `It says of ${count(done.crate.leadOut, 'reference')} that ${done.crate.leadOut === 1 ? 'it leads' : 'they lead'} out.`}
+                    </span>
+                    <a href={`/api/workspaces/${workspace}/crates/${done.crate.number}/file`}>Download it</a>
+                    <Link to={`/w/${workspace}/crates`}>All crates</Link>
+                </Notice>
+            )}
+            {done && done.still.length > 0 && (
+                <Notice stop>
+                    <span>What you had taken out still stands elsewhere in it:</span>
+                    {done.still.slice(0, SHOWN).map((one) => (
+                        <span key={one.value}>
+                            “{readable(one.value)}” in {one.files.slice(0, 3).map(readable).join(', ')}
+                            {one.files.length > 3 ? ` and ${one.files.length - 3} more` : ''}
                         </span>
-                        <a href={`/api/workspaces/${workspace}/crates/${done.crate.number}/file`}>Download it</a>
-                        <Link to={`/w/${workspace}/crates`}>All crates</Link>
-                    </Notice>
-                )}
-                {done && done.still.length > 0 && (
-                    <Notice stop>
-                        <span>What you had taken out still stands elsewhere in it:</span>
-                        {done.still.slice(0, SHOWN).map((one) => (
-                            <span key={one.value}>
-                                “{readable(one.value)}” in {one.files.slice(0, 3).map(readable).join(', ')}
-                                {one.files.length > 3 ? ` and ${one.files.length - 3} more` : ''}
-                            </span>
-                        ))}
-                    </Notice>
-                )}
-                {problem && <Notice stop>{problem}</Notice>}
-                {plan?.troubles.map((trouble) => (
-                    <Notice key={trouble.why} stop={trouble.stops}>
-                        {trouble.why} {trouble.wayOut}
-                    </Notice>
-                ))}
-                {plan && (
-                    <Total>
-                        {count(plan.files, 'file')}, {size(plan.bytes)}
-                        <small>
-                            {count(plan.references, 'reference')},{' '}
-                            {out === 0 ? 'none leads out' : `${out} ${out === 1 ? 'leads' : 'lead'} out`}
-                        </small>
-                    </Total>
-                )}
-                {rows.length > 0 && (
-                    <div>
-                        <Choice $on={by === 'kind'} onClick={() => setBy('kind')}>
-                            by kind
-                        </Choice>
-                        <Choice $on={by === 'folder'} onClick={() => setBy('folder')}>
-                            by folder
-                        </Choice>
-                        <Sums aria-label="Sums">
-                            <tbody>
-                                {rows.slice(0, SHOWN).map((row) => (
-                                    <tr key={row.name}>
-                                        <td>{readable(row.name)}</td>
-                                        <td>{row.files}</td>
-                                        <td>{size(row.bytes)}</td>
-                                    </tr>
-                                ))}
-                            </tbody>
-                        </Sums>
-                        {rows.length > SHOWN && <small>and {rows.length - SHOWN} more</small>}
-                    </div>
-                )}
-                <Field label="Name" value={wish.name ?? ''} onChange={(name) => onChange({ ...wish, name })} />
-                <Field label="For whom" value={wish.for ?? ''} onChange={(value) => onChange({ ...wish, for: value })} />
-                <Field label="Note" value={wish.note ?? ''} onChange={(note) => onChange({ ...wish, note })} lines rows={2} />
+                    ))}
+                </Notice>
+            )}
+            {problem && <Notice stop>{problem}</Notice>}
+            {plan?.troubles.map((trouble) => (
+                <Notice key={trouble.why} stop={trouble.stops}>
+                    {trouble.why} {trouble.wayOut}
+                </Notice>
+            ))}
+            {plan && (
+                <Total>
+                    {count(plan.files, 'file')}, {size(plan.bytes)}
+                    <small>
+                        {count(plan.references, 'reference')}, {out === 0 ? 'none leads out' : `${out} ${out === 1 ? 'leads' : 'lead'} out`}
+                    </small>
+                </Total>
+            )}
+            {rows.length > 0 && (
                 <div>
-                    <Check isSelected={wish.lent ?? false} onChange={(lent) => onChange({ ...wish, lent })}>
-                        to be worked on: its documents are lent until it comes back
-                    </Check>
-                    <Check isSelected={wish.withVersions ?? false} onChange={(withVersions) => onChange({ ...wish, withVersions })}>
-                        with the versions of its documents
-                    </Check>
-                    <Check isSelected={wish.deflate ?? false} onChange={(deflate) => onChange({ ...wish, deflate })}>
-                        make it smaller, which takes longer
-                    </Check>
+                    <Choice $on={by === 'kind'} onClick={() => setBy('kind')}>
+                        by kind
+                    </Choice>
+                    <Choice $on={by === 'folder'} onClick={() => setBy('folder')}>
+                        by folder
+                    </Choice>
+                    <Sums aria-label="Sums">
+                        <tbody>
+                            {rows.slice(0, SHOWN).map((row) => (
+                                <tr key={row.name}>
+                                    <td>{readable(row.name)}</td>
+                                    <td>{row.files}</td>
+                                    <td>{size(row.bytes)}</td>
+                                </tr>
+                            ))}
+                        </tbody>
+                    </Sums>
+                    {rows.length > SHOWN && <small>and {rows.length - SHOWN} more</small>}
                 </div>
-                {blanks > 0 && <small>{count(blanks, 'choice')} of what is taken out so that nothing is given away</small>}
-                <span>
-                    <TextButton onPress={keep} isDisabled={!wish.name?.trim()}>
-                        Keep these choices under this name
-                    </TextButton>
-                    {kept && <small style={{ display: 'block' }}>{readable(kept)}</small>}
-                </span>
-            </Body>
-            <Foot>
-                {isBusy && <CrateProgress />}
-                <Button $main isDisabled={!plan || isBusy || open > 0 || plan.files === 0 || !wish.name?.trim()} onPress={onPack}>
-                    {isBusy
-                        ? 'Packing …'
-                        : open > 0
-                          ? `${count(open, 'reference')} to answer first`
-                          : `Pack ${count(plan?.files ?? 0, 'file')}${out > 0 ? `, ${out} ${out === 1 ? 'leads' : 'lead'} out` : ''}`}
-                </Button>
-            </Foot>
-        </Panel>
+            )}
+            <Field label="Name" value={wish.name ?? ''} onChange={(name) => onChange({ ...wish, name })} />
+            <Field label="For whom" value={wish.for ?? ''} onChange={(value) => onChange({ ...wish, for: value })} />
+            <Field label="Note" value={wish.note ?? ''} onChange={(note) => onChange({ ...wish, note })} lines rows={2} />
+            <div>
+                <Check isSelected={wish.lent ?? false} onChange={(lent) => onChange({ ...wish, lent })}>
+                    to be worked on: its documents are lent until it comes back
+                </Check>
+                <Check isSelected={wish.withVersions ?? false} onChange={(withVersions) => onChange({ ...wish, withVersions })}>
+                    with the versions of its documents
+                </Check>
+                <Check isSelected={wish.deflate ?? false} onChange={(deflate) => onChange({ ...wish, deflate })}>
+                    make it smaller, which takes longer
+                </Check>
+            </div>
+            {blanks > 0 && <small>{count(blanks, 'choice')} of what is taken out so that nothing is given away</small>}
+            <span>
+                <TextButton onPress={keep} isDisabled={!wish.name?.trim()}>
+                    Keep these choices under this name
+                </TextButton>
+                {kept && <small style={{ display: 'block' }}>{readable(kept)}</small>}
+            </span>
+        </Aside>
     );
 }

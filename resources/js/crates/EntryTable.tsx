@@ -91,7 +91,7 @@ export function EntryTable({ workspace, entries, wish, onChange }: Props) {
                                     {' · '}
                                     <TextButton
                                         onPress={() => setSaying(entry)}
-                                        aria-label={`How ${fileName(entry.path)} can be made again`}
+                                        aria-label={`can it be made again? ${fileName(entry.path)}`}
                                     >
                                         {entry.recipe === null ? 'can it be made again?' : 'how it is made again'}
                                     </TextButton>

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import styled from 'styled-components';
+import { isSingle } from '../theme/sizes';
 import { Button, TextButton } from '../ui/Button';
 import { Check } from '../ui/Check';
 import { Field } from '../ui/Field';
@@ -8,7 +9,7 @@ import { readable, size } from '../ui/words';
 import type { Wish } from './wish';
 
 const List = styled.ul`list-style: none; margin: 0; padding: 0; li { display: flex; gap: 12px; padding: 5px 0; border-bottom: 1px solid var(--rule); } span { flex: 1; overflow-wrap: anywhere; }`;
-const Row = styled.div`display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)) auto; gap: 10px; align-items: end; @media (max-width: 620px) { grid-template-columns: minmax(0, 1fr); }`;
+const Row = styled.div`display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)) auto; gap: 10px; align-items: end; @media ${isSingle} { grid-template-columns: minmax(0, 1fr); }`;
 
 const MEGABYTE = 1_000_000;
 

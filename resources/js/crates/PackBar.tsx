@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { useQuay } from '../api/queries';
 import { TextButton } from '../ui/Button';
 import { Bar } from '../ui/ledger';
+import { MomentField } from '../ui/MomentField';
 import { fileName, readable } from '../ui/words';
 import { LeaveOutSheet } from './LeaveOutSheet';
 import type { Wish } from './wish';
@@ -10,6 +11,7 @@ import type { Wish } from './wish';
 export function PackBar({ workspace, wish, onChange }: { workspace: string; wish: Wish; onChange: (wish: Wish) => void }) {
     const rows = useQuay(workspace).data?.rows ?? [];
     const [isChoosing, setChoosing] = useState(false);
+    const [at, setAt] = useState('');
     const scope = wish.open
         ? 'open'
         : wish.session
@@ -79,15 +81,14 @@ export function PackBar({ workspace, wish, onChange }: { workspace: string; wish
                             style={{ width: 70 }}
                         />
                     </label>
-                    <label>
-                        or at
-                        <input
-                            type="datetime-local"
-                            onChange={(event) =>
-                                onChange({ ...wish, at: event.target.value ? new Date(event.target.value).toISOString() : null })
-                            }
-                        />
-                    </label>
+                    <MomentField
+                        label="or at"
+                        value={at}
+                        onChange={(next) => {
+                            setAt(next);
+                            onChange({ ...wish, at: next === '' ? null : new Date(next).toISOString() });
+                        }}
+                    />
                 </>
             )}
             <label>

@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import styled from 'styled-components';
 import { answer, api, type FoundSecret } from '../api/client';
+import { isSingle } from '../theme/sizes';
 import { font } from '../theme/tokens';
 import { Button } from '../ui/Button';
 import { Check } from '../ui/Check';
@@ -14,7 +15,7 @@ const Group = styled.section`h3 { font: 600 15px ${font.title}; } > header { dis
 const One = styled.div`display: grid; grid-template-columns: minmax(0, 1.2fr) minmax(0, 1fr) 200px; gap: 12px; align-items: center; padding: 5px 0; border-bottom: 1px solid var(--rule); font-size: 14px;
     b { overflow-wrap: anywhere; } small { color: var(--ink-soft); font-size: 12.5px; display: block; overflow-wrap: anywhere; }
     select, input { font: 13px ${font.plain}; color: var(--ink); background: var(--sheet); border: 1px solid var(--rule-strong); border-radius: 3px; padding: 3px 6px; max-width: 100%; }
-    @media (max-width: 620px) { grid-template-columns: minmax(0, 1fr); }`;
+    @media ${isSingle} { grid-template-columns: minmax(0, 1fr); }`;
 const LONGEST = 160;
 
 interface Props {

@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import { useNavigate, useOutletContext, useParams, useSearchParams } from 'react-router';
 import styled from 'styled-components';
-import { answer, api, type LookSettings, Problem, type Reference } from '../api/client';
+import { answer, api, type Document, type LookSettings, Problem, type Reference } from '../api/client';
 import { keys } from '../api/queries';
 import { useShowing } from '../api/usePresence';
 import { usePast } from '../history/usePast';
@@ -15,10 +15,12 @@ import { States } from '../quay/States';
 import { useCommands } from '../shell/commands';
 import type { FrameContext } from '../shell/context';
 import { ViewHead } from '../shell/ViewHead';
+import { isNarrow } from '../theme/sizes';
 import { font } from '../theme/tokens';
 import { Comments, useComments } from '../together/Comments';
 import { Here } from '../together/Here';
 import { LockPart } from '../together/LockPart';
+import { Aside } from '../ui/Aside';
 import { Button, TextButton } from '../ui/Button';
 import { Divider } from '../ui/Divider';
 import { Empty } from '../ui/Empty';
@@ -47,9 +49,9 @@ import { Versions } from './Versions';
 
 const View = styled.div<{
     $side: number;
-}>`position: relative; display: grid; grid-template: auto minmax(0, 1fr) / minmax(0, 1fr) ${(p) => p.$side}px; height: 100%; > header { grid-column: 1 / -1; padding-left: 16px; }`;
+}>`position: relative; display: grid; grid-template: auto minmax(0, 1fr) / minmax(0, 1fr) ${(p) => p.$side}px; height: 100%; > header { grid-column: 1 / -1; padding-left: 16px; } @media ${isNarrow} { grid-template: auto minmax(0, 1fr) auto / minmax(0, 1fr); }`;
 const Source = styled.section`display: flex; flex-direction: column; min-height: 0; min-width: 0; > div:last-of-type { flex: 1; min-height: 0; }`;
-const Side = styled.aside`border-left: 1px solid var(--rule-strong); overflow-y: auto; background: var(--sheet); display: flex; flex-direction: column; gap: 18px; padding: 14px 18px 24px;`;
+const Side = styled.div`display: flex; flex-direction: column; gap: 18px; padding: 14px 18px 24px;`;
 const Facts = styled.p`font: 12px/1.5 ${font.mono}; color: var(--ink-soft); overflow-wrap: anywhere;`;
 const Bar = styled.div<{ $stop: boolean }>`
     padding: 5px 16px; font-size: 13.5px; border-bottom: 1px solid var(--rule); display: flex; gap: 14px; flex-wrap: wrap;
@@ -71,6 +73,11 @@ const NO_LOOK = new Watched<LookSettings>({});
 const SIDE = 344;
 const SIDE_LEAST = 220;
 const SIDE_MOST = 900;
+
+/** What hangs on a document, on the folded sheet. */
+function aboutShortly(document: Document): string {
+    return `refers to ${document.refersTo.length}, referred to by ${document.referredBy.length}`;
+}
 
 export function DocumentView() {
     const { workspace = '', id = '' } = useParams();
@@ -154,6 +161,7 @@ function OneDocument({ workspace, id }: { workspace: string; id: string }) {
     if (query.isError) {
         return (
             <Empty
+                whole
                 title={
                     query.error instanceof Problem && query.error.status === 404
                         ? 'This document is not here'
@@ -166,7 +174,7 @@ function OneDocument({ workspace, id }: { workspace: string; id: string }) {
         );
     }
     if (!document || !row) {
-        return <Empty title="Opening …" />;
+        return <Empty whole title="Opening …" />;
     }
     const name = row.title ?? fileName(row.path);
     // Offsets are those of the content on the server; while typing, the editor moves its marks itself.
@@ -307,84 +315,86 @@ function OneDocument({ workspace, id }: { workspace: string; id: string }) {
                     )}
                 </div>
             </Source>
-            <Side aria-label="About this document">
-                <SidePart>
-                    <States row={row} />
-                </SidePart>
-                {document.isText && isPicture && (
-                    <SidePart name="picture" title="Its picture" closed={closed} onTurn={turn}>
-                        {look.shown !== 'preview' && <Preview document={document} workspace={workspace} />}
-                        <p style={{ paddingTop: 4 }}>
-                            <TextButton onPress={() => keeper?.change({ shown: look.shown === 'preview' ? 'source' : 'preview' })}>
-                                {look.shown === 'preview' ? 'show the source' : 'show it large, in place of the source'}
-                            </TextButton>
-                        </p>
+            <Aside title="About this document" sub="" summary={aboutShortly(document)} below={isNarrow} bare>
+                <Side>
+                    <SidePart>
+                        <States row={row} />
                     </SidePart>
-                )}
-                {document.fields.length > 0 && (
-                    <SidePart style={{ display: 'flex', flexDirection: 'column', gap: 10 }}>
-                        <Fields document={document} onWrite={edits.writeField} />
+                    {document.isText && isPicture && (
+                        <SidePart name="picture" title="Its picture" closed={closed} onTurn={turn}>
+                            {look.shown !== 'preview' && <Preview document={document} workspace={workspace} />}
+                            <p style={{ paddingTop: 4 }}>
+                                <TextButton onPress={() => keeper?.change({ shown: look.shown === 'preview' ? 'source' : 'preview' })}>
+                                    {look.shown === 'preview' ? 'show the source' : 'show it large, in place of the source'}
+                                </TextButton>
+                            </p>
+                        </SidePart>
+                    )}
+                    {document.fields.length > 0 && (
+                        <SidePart style={{ display: 'flex', flexDirection: 'column', gap: 10 }}>
+                            <Fields document={document} onWrite={edits.writeField} />
+                        </SidePart>
+                    )}
+                    {edits.problem && <Notice stop>{edits.problem}</Notice>}
+                    <SidePart
+                        name="refers-to"
+                        title={`Refers to (${count(document.refersTo.length, 'reference')})`}
+                        closed={closed}
+                        onTurn={turn}
+                    >
+                        {document.refersTo.length > 0 ? (
+                            <References
+                                references={document.refersTo}
+                                workspace={workspace}
+                                onPoint={canEdit || (isLink && !isLockedByOther && !isLook) ? setPointing : undefined}
+                                onRemove={canEdit ? edits.remove : undefined}
+                            />
+                        ) : (
+                            <p>Nothing.</p>
+                        )}
+                        {canEdit && document.addable.length > 0 && (
+                            <p style={{ paddingTop: 6 }}>
+                                <TextButton onPress={() => setAdding(true)}>Add a reference …</TextButton>
+                            </p>
+                        )}
                     </SidePart>
-                )}
-                {edits.problem && <Notice stop>{edits.problem}</Notice>}
-                <SidePart
-                    name="refers-to"
-                    title={`Refers to (${count(document.refersTo.length, 'reference')})`}
-                    closed={closed}
-                    onTurn={turn}
-                >
-                    {document.refersTo.length > 0 ? (
-                        <References
-                            references={document.refersTo}
-                            workspace={workspace}
-                            onPoint={canEdit || (isLink && !isLockedByOther && !isLook) ? setPointing : undefined}
-                            onRemove={canEdit ? edits.remove : undefined}
-                        />
-                    ) : (
-                        <p>Nothing.</p>
-                    )}
-                    {canEdit && document.addable.length > 0 && (
-                        <p style={{ paddingTop: 6 }}>
-                            <TextButton onPress={() => setAdding(true)}>Add a reference …</TextButton>
-                        </p>
-                    )}
-                </SidePart>
-                <SidePart
-                    name="referred-by"
-                    title={`Referred to by (${count(document.referredBy.length, 'reference')})`}
-                    closed={closed}
-                    onTurn={turn}
-                >
-                    {document.referredBy.length > 0 ? (
-                        <References references={document.referredBy} workspace={workspace} incoming />
-                    ) : (
-                        <p>Nothing{document.mentionedIn.length > 0 ? ' that is known' : ''}.</p>
-                    )}
-                    {document.mentionedIn.length > 0 && <Mentions mentions={document.mentionedIn} workspace={workspace} />}
-                </SidePart>
-                <SidePart name="release" title="State and revision" closed={closed} onTurn={turn}>
-                    <ReleasePart workspace={workspace} document={document} onMove={isLook ? undefined : () => frame.moveOn(row)} />
-                </SidePart>
-                <SidePart
-                    name="comments"
-                    title={`Comments (${comments.data?.filter((one) => !one.isSettled).length ?? 0} open)`}
-                    closed={closed}
-                    onTurn={turn}
-                >
-                    <Comments workspace={workspace} document={id} />
-                </SidePart>
-                <SidePart name="past" title="Its past" closed={closed} onTurn={turn}>
-                    <Versions workspace={workspace} id={id} past={past} onStep={canStep ? stepping.step : undefined} />
-                </SidePart>
-                {(document.madeFrom || document.madeFromIt.length > 0) && (
-                    <SidePart name="lineage" title="Where it comes from, where it went" closed={closed} onTurn={turn}>
-                        <Lineage document={document} workspace={workspace} />
+                    <SidePart
+                        name="referred-by"
+                        title={`Referred to by (${count(document.referredBy.length, 'reference')})`}
+                        closed={closed}
+                        onTurn={turn}
+                    >
+                        {document.referredBy.length > 0 ? (
+                            <References references={document.referredBy} workspace={workspace} incoming />
+                        ) : (
+                            <p>Nothing{document.mentionedIn.length > 0 ? ' that is known' : ''}.</p>
+                        )}
+                        {document.mentionedIn.length > 0 && <Mentions mentions={document.mentionedIn} workspace={workspace} />}
                     </SidePart>
-                )}
-                <Facts>
-                    {row.format}, {size(row.size)}, revision {row.revision}
-                </Facts>
-            </Side>
+                    <SidePart name="release" title="State and revision" closed={closed} onTurn={turn}>
+                        <ReleasePart workspace={workspace} document={document} onMove={isLook ? undefined : () => frame.moveOn(row)} />
+                    </SidePart>
+                    <SidePart
+                        name="comments"
+                        title={`Comments (${comments.data?.filter((one) => !one.isSettled).length ?? 0} open)`}
+                        closed={closed}
+                        onTurn={turn}
+                    >
+                        <Comments workspace={workspace} document={id} />
+                    </SidePart>
+                    <SidePart name="past" title="Its past" closed={closed} onTurn={turn}>
+                        <Versions workspace={workspace} id={id} past={past} onStep={canStep ? stepping.step : undefined} />
+                    </SidePart>
+                    {(document.madeFrom || document.madeFromIt.length > 0) && (
+                        <SidePart name="lineage" title="Where it comes from, where it went" closed={closed} onTurn={turn}>
+                            <Lineage document={document} workspace={workspace} />
+                        </SidePart>
+                    )}
+                    <Facts>
+                        {row.format}, {size(row.size)}, revision {row.revision}
+                    </Facts>
+                </Side>
+            </Aside>
             <Divider
                 label="Width of what stands beside the content"
                 value={side}

@@ -1,5 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { type ReactNode, useEffect, useState } from 'react';
+import { type ReactNode, useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import styled from 'styled-components';
 import { bytes } from '../api/client';
@@ -7,20 +7,14 @@ import { ContrastView } from '../contrast/ContrastView';
 import { MergePane } from '../contrast/MergePane';
 import { useText } from '../contrast/sources';
 import { useDecisions } from '../plan/decisions';
-import { font } from '../theme/tokens';
 import { Button, TextButton } from '../ui/Button';
 import { Empty } from '../ui/Empty';
 import { Notice } from '../ui/Notice';
 import { count } from '../ui/words';
-import { type Conflict, conflicts, merge, resolved } from './merging';
+import { bothOf, merge, type Place } from './merging';
 
 export const Bar = styled.div`display: flex; flex-wrap: wrap; gap: 8px; align-items: center; padding: 8px 16px; border-bottom: 1px solid var(--rule); font-size: 14px; > span { margin-left: auto; color: var(--ink-soft); }`;
-const Both = styled.ol`
-    list-style: none; margin: 0; padding: 0; max-height: 190px; overflow-y: auto; border-bottom: 1px solid var(--rule-strong); background: var(--brass-tint);
-    li { display: grid; grid-template-columns: auto minmax(0, 1fr) minmax(0, 1fr) auto; gap: 12px; padding: 6px 16px; border-bottom: 1px solid var(--rule); align-items: start; font-size: 14px; }
-    pre { margin: 0; font: 12.5px/17px ${font.mono}; white-space: pre-wrap; overflow-wrap: anywhere; max-height: 70px; overflow: auto; background: var(--sheet); padding: 2px 6px; }
-    div { display: flex; gap: 10px; white-space: nowrap; }
-`;
+const Kept = styled.div`min-height: 0; &[hidden] { display: none; }`;
 export type Shown = 'merged' | 'mine' | 'theirs';
 
 interface Props {
@@ -48,8 +42,9 @@ export function MergeByPlace({ workspace, id, revision, path, theirs, mine, ways
     };
     // Whoever writes after the merge was begun is not written over.
     const [begunOn] = useState(revision);
-    const [merged, setMerged] = useState<{ text: string; load: number } | null>(null);
-    const [typed, setTyped] = useState('');
+    const [merged, setMerged] = useState<{ text: string; places: Place[] } | null>(null);
+    const [typed, setTyped] = useState({ text: '', open: 0 });
+    const next = useRef(() => {});
     const [problem, setProblem] = useState<string | null>(null);
     const { data: file } = texts.file;
     const { data: draft } = texts.draft;
@@ -57,25 +52,32 @@ export function MergeByPlace({ workspace, id, revision, path, theirs, mine, ways
     const base = texts.base.isError ? '' : texts.base.data;
     useEffect(() => {
         if (file !== undefined && draft !== undefined && base !== undefined && merged === null) {
-            const text = merge(draft, base, file);
-            setMerged({ text, load: 1 });
-            setTyped(text);
+            const joined = merge(draft, base, file);
+            setMerged(joined);
+            setTyped({ text: joined.text, open: joined.places.length });
         }
     }, [file, draft, base, merged]);
     if (merged === null || file === undefined || draft === undefined) {
         return <Empty title="Reading both …" />;
     }
-    const open = conflicts(typed);
-    const take = (conflict: Conflict, by: string) => {
-        const text = resolved(typed, conflict, by);
-        setTyped(text);
-        setMerged({ text, load: merged.load + 1 });
-    };
+    const { open } = typed;
+    const places = merged.places.map((place) => ({
+        at: place.at,
+        sides: [
+            { of: 'yours', text: place.mine },
+            { of: 'in the file', text: place.theirs },
+        ],
+        ways: [
+            { name: 'Yours', text: place.mine },
+            { name: 'Theirs', text: place.theirs },
+            { name: 'Both', text: bothOf(place) },
+        ],
+    }));
     async function keep() {
         try {
             await bytes(`/workspaces/${workspace}/documents/${id}/merge?theirs=${theirs}&as=text`, {
                 method: 'POST',
-                body: new TextEncoder().encode(typed),
+                body: new TextEncoder().encode(typed.text),
                 headers: { 'If-Match': `"${begunOn}"`, 'Content-Type': 'application/octet-stream' },
             });
             await client.invalidateQueries({ queryKey: [workspace] });
@@ -88,9 +90,15 @@ export function MergeByPlace({ workspace, id, revision, path, theirs, mine, ways
     return (
         <>
             <Bar>
-                <Button $main isDisabled={open.length > 0} onPress={keep}>
-                    {open.length > 0 ? `${count(open.length, 'place')} to choose first` : 'Take what is merged: see the plan'}
-                </Button>
+                {open > 0 ? (
+                    <Button $main isDisabled={shown !== 'merged'} onPress={() => next.current()}>
+                        {count(open, 'place')} to choose first
+                    </Button>
+                ) : (
+                    <Button $main onPress={keep}>
+                        Take what is merged: see the plan
+                    </Button>
+                )}
                 {ways}
                 <span>
                     {(['merged', 'mine', 'theirs'] as const)
@@ -102,43 +110,22 @@ export function MergeByPlace({ workspace, id, revision, path, theirs, mine, ways
                         ))}
                 </span>
             </Bar>
-            <div>
-                {problem && <Notice stop>{problem}</Notice>}
-                {shown === 'merged' && open.length > 0 && (
-                    <Both aria-label="Places that both have changed">
-                        {open.map((conflict, index) => (
-                            <li key={`${conflict.from} ${conflict.mine}`}>
-                                <b>{index + 1}</b>
-                                <div style={{ display: 'block', whiteSpace: 'normal' }}>
-                                    yours
-                                    <pre>{conflict.mine || '(taken out)'}</pre>
-                                </div>
-                                <div style={{ display: 'block', whiteSpace: 'normal' }}>
-                                    in the file
-                                    <pre>{conflict.theirs || '(taken out)'}</pre>
-                                </div>
-                                <div>
-                                    <Button onPress={() => take(conflict, conflict.mine)}>Yours</Button>
-                                    <Button onPress={() => take(conflict, conflict.theirs)}>Theirs</Button>
-                                    <Button onPress={() => take(conflict, conflict.mine + conflict.theirs)}>Both</Button>
-                                </div>
-                            </li>
-                        ))}
-                    </Both>
-                )}
-            </div>
-            {shown === 'merged' ? (
+            <div>{problem && <Notice stop>{problem}</Notice>}</div>
+            {/* Kept while something else is shown, with what is chosen and typed in it. */}
+            <Kept hidden={shown !== 'merged'}>
                 <MergePane
-                    key={merged.load}
                     path={path}
                     left={file}
                     right={merged.text}
                     leftLabel="The file as it is now"
                     rightLabel="What is merged; it can be edited here"
                     isFolded={false}
-                    onEdit={setTyped}
+                    open={places}
+                    next={next}
+                    onEdit={(text, left) => setTyped({ text, open: left })}
                 />
-            ) : (
+            </Kept>
+            {shown !== 'merged' && (
                 <ContrastView
                     workspace={workspace}
                     left={{ id, source: 'base' }}

@@ -26,7 +26,7 @@ export function OutsideView() {
     const row = document.data?.row;
     if (!row) {
         return (
-            <Empty title={document.isError ? 'The document cannot be shown' : 'Opening …'}>
+            <Empty whole title={document.isError ? 'The document cannot be shown' : 'Opening …'}>
                 {document.isError && <p>{document.error.message}</p>}
             </Empty>
         );
@@ -58,7 +58,7 @@ function Outside({ workspace, id }: { workspace: string; id: string }) {
     };
     if (row.content === 'as saved' || row.file === 'there') {
         return (
-            <Empty title="Draft and file go together">
+            <Empty whole title="Draft and file go together">
                 <p>
                     {name} is {row.content}; its file has not changed under it.
                 </p>

@@ -6,6 +6,7 @@ import { font } from '../theme/tokens';
 import { TextButton } from '../ui/Button';
 import { TextBox } from '../ui/Field';
 import { Flag } from '../ui/Flag';
+import { number } from '../ui/locale';
 import { PathText } from '../ui/PathText';
 import { useParts } from '../ui/useParts';
 import { fileName } from '../ui/words';
@@ -55,7 +56,7 @@ export function References({ references, workspace, incoming, onPoint, onRemove 
                 <TextBox
                     value={words}
                     onChange={(event) => setWords(event.target.value)}
-                    placeholder={`find among ${groups.length.toLocaleString('en-GB')} by name`}
+                    placeholder={`find among ${number(groups.length)} by name`}
                     aria-label={incoming ? 'Find among those that refer to it' : 'Find among those that it refers to'}
                 />
             )}
@@ -99,7 +100,10 @@ export function References({ references, workspace, incoming, onPoint, onRemove 
                                     {onPoint && (one.state === 'document' || one.state === 'stray') && (
                                         <>
                                             {' · '}
-                                            <TextButton onPress={() => onPoint(group)} aria-label={`Point ${name} at another document`}>
+                                            <TextButton
+                                                onPress={() => onPoint(group)}
+                                                aria-label={`point at …: another document than ${name}`}
+                                            >
                                                 point at …
                                             </TextButton>
                                         </>
@@ -107,7 +111,7 @@ export function References({ references, workspace, incoming, onPoint, onRemove 
                                     {onRemove && (
                                         <>
                                             {' · '}
-                                            <TextButton onPress={() => onRemove(group)} aria-label={`Take out the reference to ${name}`}>
+                                            <TextButton onPress={() => onRemove(group)} aria-label={`take out the reference to ${name}`}>
                                                 take out
                                             </TextButton>
                                         </>

@@ -5,6 +5,7 @@ import type { Folder, Row } from '../api/client';
 import type { Choice } from '../plan/choices';
 import { choiceWords } from '../quay/DecisionControl';
 import { statesOf } from '../quay/States';
+import { isSingle, isTouched } from '../theme/sizes';
 import { font } from '../theme/tokens';
 import { Here } from '../together/Here';
 import { Flag } from '../ui/Flag';
@@ -13,14 +14,21 @@ import { count, fileName, readable, size } from '../ui/words';
 
 /** The height of a line, in pixels. */
 export const LINE = 34;
+/** Where fingers press. */
+export const TALL_LINE = 46;
 const COLUMNS = 'minmax(0, 1.15fr) minmax(0, 1fr) 70px 62px 72px 30px';
+/** Name, state and menu. */
+const FEW_COLUMNS = 'minmax(0, 1.3fr) minmax(0, 1fr) 44px';
 export const HEADS = ['name', 'state', 'size', 'refers to', 'referred by', ''];
 export const Heads = styled.div`
     display: grid; grid-template-columns: ${COLUMNS}; gap: 10px; padding: 5px 16px; border-bottom: 1px solid var(--rule-strong); font-size: 13px; color: var(--ink-soft);
     span:nth-child(n + 3) { text-align: right; }
+    @media ${isSingle} { grid-template-columns: ${FEW_COLUMNS}; padding: 5px 12px; span:nth-child(n + 3) { display: none; } }
 `;
 const Line = styled.div<{ $current: boolean; $chosen: boolean; $over: boolean }>`
     display: grid; grid-template-columns: ${COLUMNS}; gap: 10px; align-items: center; position: absolute; left: 0; right: 0; height: ${LINE}px; padding: 0 16px; border-bottom: 1px solid var(--rule); cursor: default; font-size: 14px; user-select: none;
+    @media ${isTouched} { height: ${TALL_LINE}px; }
+    @media ${isSingle} { grid-template-columns: ${FEW_COLUMNS}; padding: 0 8px 0 12px; gap: 6px; > .number { display: none; } }
     background: ${(p) => (p.$over ? 'var(--brass-tint)' : p.$chosen ? 'var(--tint)' : p.$current ? 'var(--tint-soft)' : 'transparent')};
     &:hover { background: ${(p) => (p.$over ? 'var(--brass-tint)' : p.$chosen ? 'var(--tint)' : 'var(--tint-soft)')}; }
     &:focus-visible { outline: 2px solid var(--brass); outline-offset: -2px; }

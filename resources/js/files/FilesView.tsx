@@ -13,16 +13,17 @@ import { useDocumentActions } from '../plan/useDocumentActions';
 import { useCommands } from '../shell/commands';
 import type { FrameContext } from '../shell/context';
 import { ViewHead } from '../shell/ViewHead';
+import { isTouched } from '../theme/sizes';
 import { Button, TextButton } from '../ui/Button';
 import { Empty } from '../ui/Empty';
+import { Main, View } from '../ui/ledger';
 import { Notice } from '../ui/Notice';
+import { useMedia } from '../ui/useMedia';
 import { count, fileName, folder as folderOf } from '../ui/words';
-import { FileLine, HEADS, Heads, LINE, type Line, lineName } from './FileLine';
+import { FileLine, HEADS, Heads, LINE, type Line, lineName, TALL_LINE } from './FileLine';
 import { MoveSheet } from './MoveSheet';
 import { PartlyReadSheet } from './PartlyReadSheet';
 
-const View = styled.div`display: grid; grid-template-columns: minmax(0, 1fr) 330px; height: 100%; min-height: 0;`;
-const Main = styled.section`display: flex; flex-direction: column; min-height: 0; border-right: 1px solid var(--rule); > header { padding-left: 16px; }`;
 const Tree = styled.div<{
     $over: boolean;
 }>`flex: 1; overflow-y: auto; min-height: 0; box-shadow: ${(p) => (p.$over ? 'inset 0 0 0 2px var(--brass)' : 'none')};`;
@@ -76,7 +77,15 @@ export function FilesView() {
         () => visible(new Map(loaded.flatMap((query, index) => (query.data ? [[opened[index] ?? '', query.data]] : []))), '', 0),
         [loaded, opened],
     );
-    const virtual = useVirtualizer({ count: lines.length, getScrollElement: () => tree.current, estimateSize: () => LINE, overscan: 10 });
+    const lineHeight = useMedia(isTouched) ? TALL_LINE : LINE;
+    const virtual = useVirtualizer({
+        count: lines.length,
+        getScrollElement: () => tree.current,
+        estimateSize: () => lineHeight,
+        overscan: 10,
+    });
+    // biome-ignore lint/correctness/useExhaustiveDependencies: its lines are of another height then
+    useEffect(() => virtual.measure(), [lineHeight]);
     const at = Math.max(
         0,
         lines.findIndex((line) => line.path === current),

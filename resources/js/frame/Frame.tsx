@@ -10,10 +10,12 @@ import { useDecisions } from '../plan/decisions';
 import { SessionLine } from '../sessions/SessionLine';
 import { type Command, CommandBookContext } from '../shell/commands';
 import type { FrameContext, Incoming, Making } from '../shell/context';
+import { isNarrow, LEAST_HEIGHT, TARGET } from '../theme/sizes';
 import { font } from '../theme/tokens';
 import { useNotices } from '../together/useNotices';
 import { Button, TextButton } from '../ui/Button';
 import { later, loadTheRest } from '../ui/later';
+import { useLocaleOf } from '../ui/locale';
 import { Notice } from '../ui/Notice';
 import { isUnsaved } from '../ui/rows';
 import { showTheme, themeOfMachine } from '../ui/theme';
@@ -25,6 +27,7 @@ import { useWatch } from '../watch/useWatch';
 import { useCommandBook } from './useCommandBook';
 import { useFocusHome } from './useFocusHome';
 import { useLeaving } from './useLeaving';
+import { usePlaces } from './usePlaces';
 import { useRecoveryOffer } from './useRecoveryOffer';
 import { useShortcuts } from './useShortcuts';
 import { WorkspaceSwitch } from './WorkspaceSwitch';
@@ -50,14 +53,18 @@ const Shortcuts = later(async () => (await import('./Shortcuts')).Shortcuts);
 /** After the first rows, so that nothing competes with them. */
 const REST_MS = 1500;
 
-const Page = styled.div`display: grid; grid-template: 46px auto minmax(0, 1fr) / 136px minmax(0, 1fr); height: 100%;`;
+const Page = styled.div`
+    display: grid; grid-template: minmax(46px, auto) auto minmax(0, 1fr) / 136px minmax(0, 1fr); height: max(100%, ${LEAST_HEIGHT}px);
+    @media ${isNarrow} { grid-template-columns: minmax(0, 1fr); }
+`;
 const Top = styled.header`
     grid-column: 1 / -1; display: flex; align-items: center; gap: 16px; padding: 0 16px; border-bottom: 1px solid var(--rule-strong); background: var(--tint);
     b { font: 600 17px ${font.title}; }
     span.room { flex: 1; }
     a.who { text-decoration: none; } a.who:hover, a.who.active { text-decoration: underline; text-decoration-color: var(--brass); }
     span.kept, .who { font-size: 14px; white-space: nowrap; }
-    @media (max-width: 760px) { gap: 6px; padding: 0 8px; > b, > .who, small { display: none; } > button { white-space: nowrap; } }
+    > button { white-space: nowrap; flex: none; }
+    @media ${isNarrow} { gap: 0 6px; padding: 0 6px; flex-wrap: wrap; > b, > .who, > button > small, > span.room { display: none; } }
 `;
 const Nav = styled.nav`
     grid-row: 3; border-right: 1px solid var(--rule); padding: 12px 0; display: flex; flex-direction: column; gap: 1px;
@@ -67,8 +74,14 @@ const Nav = styled.nav`
     a:focus-visible { outline-offset: -2px; }
     small { color: var(--ink-soft); font-size: 13px; font-weight: 400; }
     div { margin-top: auto; padding: 8px 14px; display: flex; flex-direction: column; align-items: flex-start; gap: 6px; font-size: 14px; }
+    @media ${isNarrow} {
+        grid-area: 3 / 1; z-index: 8; width: min(280px, 88vw); background: var(--paper); border-right: 1px solid var(--rule-strong); box-shadow: 4px 0 18px var(--shade); overflow-y: auto;
+        a { min-height: ${TARGET}px; align-items: center; }
+        div { gap: 0; > * { min-height: ${TARGET}px; display: flex; align-items: center; text-decoration: underline; } }
+        &[hidden] { display: none; }
+    }
 `;
-const Main = styled.main`grid-row: 3; min-height: 0; min-width: 0; position: relative;`;
+const Main = styled.main`grid-row: 3; min-height: 0; min-width: 0; position: relative; @media ${isNarrow} { grid-column: 1; }`;
 
 export function Frame({ person }: { person: Person }) {
     const { workspace = '' } = useParams();
@@ -78,6 +91,7 @@ export function Frame({ person }: { person: Person }) {
     const quay = useQuay(workspace);
     const workspaces = useWorkspaces();
     const preferences = usePreferences();
+    useLocaleOf(preferences.now?.language.language);
     const theme = preferences.now?.colours.colours ?? themeOfMachine();
     const turnTheme = () =>
         void preferences
@@ -96,6 +110,7 @@ export function Frame({ person }: { person: Person }) {
     const book = useCommandBook();
     const here = useHere(workspace);
     const decisions = useDecisions(workspace);
+    const places = usePlaces();
     const notices = useNotices(workspace, quay.data !== undefined);
     const name = here?.name ?? workspace;
 
@@ -207,6 +222,11 @@ export function Frame({ person }: { person: Person }) {
             .map((one) => ({ name: `Go to the workspace ${one.name}`, run: () => navigate(`/w/${one.slug}/quay`) })),
         { name: 'Log out', run: () => leave('Log out', logOut) },
     ];
+    const find = (
+        <Button $quiet onPress={() => setSheet('palette')}>
+            find or do … <small>Ctrl+K</small>
+        </Button>
+    );
     const commands = [...book.commands(), ...own];
     useShortcuts(
         () => [...book.commands(), ...own],
@@ -238,6 +258,7 @@ export function Frame({ person }: { person: Person }) {
         <CommandBookContext.Provider value={book.book}>
             <Page>
                 <Top>
+                    {places.button}
                     <b>Hafenbuch</b>
                     <WorkspaceSwitch
                         workspaces={workspaces.data ?? []}
@@ -245,13 +266,12 @@ export function Frame({ person }: { person: Person }) {
                         name={name}
                         onGo={(slug) => navigate(`/w/${slug}/quay`)}
                     />
+                    {places.isMenu && find}
                     <SessionLine workspace={workspace} isWanted={isShown} />
                     <span className="room" />
                     {said && <span role="status">{said}</span>}
                     <Kept rows={[...rows, ...hold]} isReached={isReached} onOpen={() => setSheet('watch')} />
-                    <Button $quiet onPress={() => setSheet('palette')}>
-                        find or do … <small>Ctrl+K</small>
-                    </Button>
+                    {!places.isMenu && find}
                     {(notices.data?.length ?? 0) > 0 && (
                         <Button $quiet onPress={() => setSheet('notices')}>
                             {notices.data?.length} for you
@@ -287,7 +307,7 @@ export function Frame({ person }: { person: Person }) {
                         </Notice>
                     )}
                 </div>
-                <Nav aria-label="Views">
+                <Nav aria-label="Views" {...places.menu}>
                     <NavLink to={`/w/${workspace}/quay`}>
                         Quay <small>{rows.length || ''}</small>
                     </NavLink>
@@ -302,6 +322,7 @@ export function Frame({ person }: { person: Person }) {
                     <NavLink to={`/w/${workspace}/people`}>People</NavLink>
                     {person.isAdministrator && <NavLink to={`/w/${workspace}/server`}>The server</NavLink>}
                     <div>
+                        {places.isMenu && <NavLink to={`/w/${workspace}/account`}>{readable(person.name)}: your account</NavLink>}
                         <TextButton onPress={turnTheme}>{theme === 'day' ? 'Night colours' : 'Day colours'}</TextButton>
                         <TextButton onPress={() => setSheet('shortcuts')}>Shortcuts ( ? )</TextButton>
                         <TextButton onPress={() => leave('Log out', logOut)}>Log out</TextButton>

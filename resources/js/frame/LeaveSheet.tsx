@@ -7,6 +7,7 @@ import { keys } from '../api/queries';
 import { DiscardSheet } from '../hold/DiscardSheet';
 import { useDecisions } from '../plan/decisions';
 import { States } from '../quay/States';
+import { isSingle } from '../theme/sizes';
 import { font } from '../theme/tokens';
 import { Button } from '../ui/Button';
 import { Notice } from '../ui/Notice';
@@ -19,6 +20,7 @@ import { count, fileName, readable } from '../ui/words';
 const List = styled.ul`
     list-style: none; margin: 0; padding: 0; overflow-y: auto; max-height: 44vh; border-block: 1px solid var(--rule);
     li { display: grid; grid-template-columns: minmax(0, 1fr) 330px; gap: 0 12px; padding: 6px 2px; border-bottom: 1px solid var(--rule); }
+    @media ${isSingle} { li { grid-template-columns: minmax(0, 1fr); } }
     li > div { min-width: 0; }
     b { font: 600 14.5px ${font.title}; }
     b, code, div > small { display: block; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
@@ -81,7 +83,7 @@ export function LeaveSheet({ workspace, rows, hold, act, onLeave, onClose }: Pro
             onClose={onClose}
             wide
         >
-            <List aria-label="Unsaved documents">
+            <List tabIndex={0} aria-label="Unsaved documents">
                 {shown.map((row) => (
                     <li key={row.id}>
                         <div>

@@ -1,10 +1,11 @@
 import styled from 'styled-components';
 import type { Command } from '../shell/commands';
 import { font } from '../theme/tokens';
-import { Sheet } from '../ui/Sheet';
+import { Button } from '../ui/Button';
+import { Sheet, SheetActions } from '../ui/Sheet';
 
 const Table = styled.dl`
-    display: grid; grid-template-columns: 110px minmax(0, 1fr); margin: 0; overflow-y: auto;
+    display: grid; grid-template-columns: 110px minmax(0, 1fr); margin: 0; flex: none;
     dt, dd { margin: 0; padding: 5px 0; border-bottom: 1px solid var(--rule); }
     dt { font: 13px ${font.mono}; }
 `;
@@ -33,6 +34,11 @@ export function Shortcuts({ commands, onClose }: { commands: Command[]; onClose:
                     ),
                 )}
             </Table>
+            <SheetActions>
+                <Button $main onPress={onClose}>
+                    Done
+                </Button>
+            </SheetActions>
         </Sheet>
     );
 }

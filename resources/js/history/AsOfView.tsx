@@ -7,16 +7,18 @@ import { keys, useEntries } from '../api/queries';
 import { OlderEntries } from '../logbook/OlderEntries';
 import { useDecisions } from '../plan/decisions';
 import { ViewHead } from '../shell/ViewHead';
+import { isNarrow } from '../theme/sizes';
 import { font } from '../theme/tokens';
 import { Button } from '../ui/Button';
 import { Check } from '../ui/Check';
 import { Empty } from '../ui/Empty';
-import { FieldLabel } from '../ui/Field';
+import { ListAndPage } from '../ui/ledger';
+import { MomentField } from '../ui/MomentField';
 import { Notice } from '../ui/Notice';
 import { count, fileName, moment, readable } from '../ui/words';
 
-const View = styled.div`display: grid; grid-template: auto minmax(0, 1fr) / 340px minmax(0, 1fr); height: 100%; > header { grid-column: 1 / -1; padding-left: 16px; }`;
 const When = styled.aside`
+    @media ${isNarrow} { border-right: 0; border-bottom: 1px solid var(--rule-strong); overflow-y: auto; > div { flex: none; } }
     border-right: 1px solid var(--rule-strong); display: flex; flex-direction: column; min-height: 0;
     form { padding: 12px 16px; border-bottom: 1px solid var(--rule); display: grid; gap: 4px; }
     input { font: 15px ${font.plain}; color: var(--ink); background: var(--sheet); border: 1px solid var(--rule-strong); border-radius: 3px; padding: 5px 8px; }
@@ -99,7 +101,7 @@ export function AsOfView() {
         }
     }
     return (
-        <View>
+        <ListAndPage $list="340px">
             <ViewHead
                 title={`${name} as of …`}
                 sub="with all below it; drafts are made, and the plan shows every file before it is written"
@@ -115,15 +117,8 @@ export function AsOfView() {
                         }
                     }}
                 >
-                    <FieldLabel htmlFor="as-of-moment">A moment</FieldLabel>
-                    <div style={{ display: 'flex', gap: 8 }}>
-                        <input
-                            id="as-of-moment"
-                            type="datetime-local"
-                            value={typed}
-                            onChange={(event) => setTyped(event.target.value)}
-                            style={{ flex: 1, minWidth: 0 }}
-                        />
+                    <div style={{ display: 'flex', gap: 8, alignItems: 'flex-end', justifyContent: 'space-between' }}>
+                        <MomentField label="A moment" value={typed} onChange={setTyped} />
                         <Button type="submit" isDisabled={!typed}>
                             Look
                         </Button>
@@ -227,6 +222,6 @@ export function AsOfView() {
                     })}
                 </Page>
             )}
-        </View>
+        </ListAndPage>
     );
 }

@@ -9,6 +9,7 @@ import type { Source } from '../contrast/sources';
 import { PickDocument } from '../open/PickDocument';
 import { useCommands } from '../shell/commands';
 import { ViewHead } from '../shell/ViewHead';
+import { isNarrow } from '../theme/sizes';
 import { font } from '../theme/tokens';
 import { Button, TextButton } from '../ui/Button';
 import { Empty } from '../ui/Empty';
@@ -25,8 +26,8 @@ import { usePast } from './usePast';
 import { stepCommands, useStepping } from './useStepping';
 import { VersionRows } from './VersionRows';
 
-const View = styled.div`display: grid; grid-template: auto auto minmax(0, 1fr) / 330px minmax(0, 1fr); height: 100%; > header { grid-column: 1 / -1; padding-left: 16px; }`;
-const Side = styled.aside`grid-row: 2 / -1; border-right: 1px solid var(--rule-strong); display: flex; flex-direction: column; min-height: 0;`;
+const View = styled.div`display: grid; grid-template: auto auto minmax(0, 1fr) / 330px minmax(0, 1fr); height: 100%; > header { grid-column: 1 / -1; padding-left: 16px; } @media ${isNarrow} { grid-template: auto minmax(0, 2fr) auto minmax(0, 3fr) / minmax(0, 1fr); }`;
+const Side = styled.aside`grid-row: 2 / -1; border-right: 1px solid var(--rule-strong); display: flex; flex-direction: column; min-height: 0; @media ${isNarrow} { grid-row: auto; border-right: 0; border-bottom: 1px solid var(--rule-strong); }`;
 const Kinds = styled.div`
     display: flex; border-bottom: 1px solid var(--rule-strong);
     button { flex: 1; font: 14px ${font.plain}; color: var(--ink-soft); background: none; border: 0; border-bottom: 3px solid transparent; padding: 8px 4px 6px; cursor: pointer; }
@@ -106,7 +107,7 @@ export function PastView() {
     useCommands(isLocked ? [] : stepCommands(stepping, steps));
     if (!row) {
         return (
-            <Empty title={document.isError ? 'Its past cannot be shown' : 'Opening …'}>
+            <Empty whole title={document.isError ? 'Its past cannot be shown' : 'Opening …'}>
                 {document.isError && <p>{document.error.message}</p>}
             </Empty>
         );

@@ -1,5 +1,6 @@
 import styled from 'styled-components';
 import type { Version } from '../api/client';
+import { day } from '../ui/locale';
 import { moment, size } from '../ui/words';
 
 const Box = styled.svg`
@@ -62,8 +63,4 @@ export function Strip({ versions, width, chosen, onChoose }: Props) {
             </text>
         </Box>
     );
-}
-
-function day(time: number): string {
-    return new Date(time).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' });
 }

@@ -11,6 +11,7 @@ import { ViewHead } from '../shell/ViewHead';
 import { font } from '../theme/tokens';
 import { Button } from '../ui/Button';
 import { Empty } from '../ui/Empty';
+import { ListAndPage } from '../ui/ledger';
 import { Notice } from '../ui/Notice';
 import { PathText } from '../ui/PathText';
 import { isUnsaved } from '../ui/rows';
@@ -18,7 +19,6 @@ import { useNow } from '../ui/useNow';
 import { ago, count, fileName, readable, size } from '../ui/words';
 import { DiscardSheet } from './DiscardSheet';
 
-const View = styled.div`display: grid; grid-template: auto auto minmax(0, 1fr) / 400px minmax(0, 1fr); height: 100%; > header { grid-column: 1 / -1; padding-left: 16px; }`;
 const List = styled.div`overflow-y: auto; border-right: 1px solid var(--rule-strong); min-height: 0;`;
 const Item = styled.button<{ $on: boolean }>`
     display: grid; gap: 2px; width: 100%; text-align: left; font: inherit; color: inherit; cursor: pointer; border: 0; border-bottom: 1px solid var(--rule); padding: 9px 16px;
@@ -62,13 +62,13 @@ export function HoldView() {
 
     if (!quay.data) {
         return (
-            <Empty title={quay.isError ? 'The hold cannot be shown' : 'Looking into the hold …'}>
+            <Empty whole title={quay.isError ? 'The hold cannot be shown' : 'Looking into the hold …'}>
                 {quay.isError && <p>{quay.error.message}</p>}
             </Empty>
         );
     }
     return (
-        <View>
+        <ListAndPage $list="400px" $rows="auto">
             <ViewHead title="Hold" sub="what is closed from view and still kept, with its draft">
                 <Button isDisabled={hold.length === 0} onPress={clear}>
                     Clear the hold
@@ -142,6 +142,6 @@ export function HoldView() {
                     }}
                 />
             )}
-        </View>
+        </ListAndPage>
     );
 }

@@ -62,7 +62,7 @@ export function EntryPage({ workspace, entry }: { workspace: string; entry: Entr
         });
 
     return (
-        <Page aria-label={`Entry ${entry.number}`}>
+        <Page tabIndex={0} aria-label={`Entry ${entry.number}`}>
             <Head>
                 <div>
                     <h2>

@@ -4,14 +4,15 @@ import styled from 'styled-components';
 import { answer, api } from '../api/client';
 import { keys, useEntries } from '../api/queries';
 import { ViewHead } from '../shell/ViewHead';
+import { isNarrow } from '../theme/sizes';
 import { font } from '../theme/tokens';
 import { Empty } from '../ui/Empty';
+import { ListAndPage } from '../ui/ledger';
 import { count, moment } from '../ui/words';
 import { EntryPage } from './EntryPage';
 import { OlderEntries } from './OlderEntries';
 
-const View = styled.div`display: grid; grid-template: auto minmax(0, 1fr) / 380px minmax(0, 1fr); height: 100%; > header { grid-column: 1 / -1; padding-left: 16px; }`;
-const List = styled.nav`overflow-y: auto; border-right: 1px solid var(--rule-strong);`;
+const List = styled.nav`overflow-y: auto; border-right: 1px solid var(--rule-strong); @media ${isNarrow} { border-right: 0; border-bottom: 1px solid var(--rule-strong); }`;
 const Item = styled.button<{ $on: boolean; $quiet: boolean }>`
     display: grid; grid-template-columns: 40px minmax(0, 1fr) auto; gap: 0 10px; width: 100%; text-align: left; font: inherit; color: ${(p) => (p.$quiet ? 'var(--ink-soft)' : 'inherit')};
     border: 0; border-bottom: 1px solid var(--rule); padding: 8px 14px; cursor: pointer; background: ${(p) => (p.$on ? 'var(--tint-soft)' : 'transparent')};
@@ -36,7 +37,7 @@ export function Logbook() {
         enabled: id !== undefined,
     });
     return (
-        <View>
+        <ListAndPage $list="380px">
             <ViewHead title="Logbook" sub="all saves, newest first, each of which can be taken back; and changes of rules and people" />
             {entries.length === 0 ? (
                 <div style={{ gridColumn: '1 / -1' }}>
@@ -83,6 +84,6 @@ export function Logbook() {
                     )}
                 </>
             )}
-        </View>
+        </ListAndPage>
     );
 }

@@ -1,17 +1,18 @@
 import type { FormEvent, ReactNode } from 'react';
 import styled from 'styled-components';
+import { isNarrow } from '../theme/sizes';
 
 const Page = styled.main`
     min-height: 100%; display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
-    @media (max-width: 760px) { grid-template-columns: minmax(0, 1fr); grid-template-rows: auto 1fr; }
+    @media ${isNarrow} { grid-template-columns: minmax(0, 1fr); grid-template-rows: auto 1fr; }
 `;
 const Side = styled.section`
     background: var(--tint); border-right: 1px solid var(--rule); display: flex; flex-direction: column; justify-content: center; padding: 8vh 7vw; gap: 14px;
     h1 { font-size: 40px; }
     p { max-width: 40ch; font-size: 17px; color: var(--ink-soft); }
-    @media (max-width: 760px) { padding: 24px; h1 { font-size: 26px; } svg { display: none; } }
+    @media ${isNarrow} { padding: 24px; h1 { font-size: 26px; } svg { display: none; } }
 `;
-const Form = styled.form`display: flex; flex-direction: column; justify-content: center; gap: 14px; padding: 8vh 7vw; max-width: 480px; h2 { font-size: 22px; } @media (max-width: 760px) { justify-content: flex-start; padding: 24px; }`;
+const Form = styled.form`display: flex; flex-direction: column; justify-content: center; gap: 14px; padding: 8vh 7vw; max-width: 480px; h2 { font-size: 22px; } @media ${isNarrow} { justify-content: flex-start; padding: 24px; }`;
 
 /** What somebody sees who is not in yet: what this is, and beside it the one thing to fill in. */
 export function Door({ title, onSubmit, children }: { title: string; onSubmit: () => void; children: ReactNode }) {

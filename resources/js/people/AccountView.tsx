@@ -60,7 +60,7 @@ export function AccountView() {
                                     {one.isOwn ? (
                                         <span />
                                     ) : (
-                                        <TextButton aria-label={`Log out ${one.device}`} onPress={() => end.mutate(one.id)}>
+                                        <TextButton aria-label={`log out there: ${one.device}`} onPress={() => end.mutate(one.id)}>
                                             log out there
                                         </TextButton>
                                     )}

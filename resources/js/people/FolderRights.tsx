@@ -35,7 +35,7 @@ export function FolderRights({ folders, members, mayKeep, onSet }: Props) {
                         <span>{one.person === null ? 'by everyone who is no keeper' : `by ${readable(one.name)}`}</span>
                         {mayKeep && (
                             <TextButton
-                                aria-label={`Let ${one.folder} be written again`}
+                                aria-label={`let it be written again: ${one.folder}`}
                                 onPress={() => onSet(folders.filter((other) => other !== one))}
                             >
                                 let it be written

@@ -4,6 +4,7 @@ import { useNavigate } from 'react-router';
 import styled from 'styled-components';
 import { answer, api } from '../api/client';
 import { keys } from '../api/queries';
+import { isNarrow } from '../theme/sizes';
 import { font } from '../theme/tokens';
 import { Button, TextButton } from '../ui/Button';
 import { Field } from '../ui/Field';
@@ -13,9 +14,9 @@ import { count, fileName, readable, size } from '../ui/words';
 
 const Page = styled.main`
     display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 1fr); height: 100%;
-    @media (max-width: 860px) { grid-template-columns: minmax(0, 1fr); height: auto; }
+    @media ${isNarrow} { grid-template-columns: minmax(0, 1fr); height: auto; }
 `;
-const Side = styled.section`padding: 40px 36px; overflow-y: auto; min-height: 0; display: flex; flex-direction: column; gap: 12px; h1 { font-size: 26px; } h2 { font-size: 18px; } @media (max-width: 860px) { padding: 20px; }`;
+const Side = styled.section`padding: 40px 36px; overflow-y: auto; min-height: 0; display: flex; flex-direction: column; gap: 12px; h1 { font-size: 26px; } h2 { font-size: 18px; } @media ${isNarrow} { padding: 20px; }`;
 const Look = styled(Side)`background: var(--tint-soft); border-left: 1px solid var(--rule);`;
 const Folders = styled.ul`
     list-style: none; margin: 0; padding: 0; border-top: 1px solid var(--rule-strong); overflow-y: auto;

@@ -9,6 +9,7 @@ import { ViewHead } from '../shell/ViewHead';
 import { font } from '../theme/tokens';
 import { Button, TextButton } from '../ui/Button';
 import { Scroll, Table } from '../ui/ledger';
+import { day } from '../ui/locale';
 import { Notice } from '../ui/Notice';
 import { ago, readable } from '../ui/words';
 import { FolderRights } from './FolderRights';
@@ -148,7 +149,7 @@ export function PeopleView() {
                             )}
                             <span>{one.seenAt ? ago(one.seenAt) : 'never'}</span>
                             {mayKeep ? (
-                                <TextButton aria-label={`Take ${one.name} out`} onPress={() => takeOut(one.id)}>
+                                <TextButton aria-label={`take out ${one.name}`} onPress={() => takeOut(one.id)}>
                                     take out
                                 </TextButton>
                             ) : (
@@ -163,7 +164,7 @@ export function PeopleView() {
                             </Name>
                             <span style={{ overflowWrap: 'anywhere' }}>{readable(one.email)}</span>
                             <span>{one.role}</span>
-                            <span>holds until {new Date(one.until).toLocaleDateString(undefined, { day: 'numeric', month: 'short' })}</span>
+                            <span>holds until {day(one.until)}</span>
                             {mayKeep ? (
                                 <TextButton aria-label={`Take back the invitation of ${one.email}`} onPress={() => withdraw(one.id)}>
                                     take back

@@ -5,6 +5,7 @@ import { answer, api, type Token } from '../api/client';
 import { font } from '../theme/tokens';
 import { Button, TextButton } from '../ui/Button';
 import { Table } from '../ui/ledger';
+import { day } from '../ui/locale';
 import { Notice } from '../ui/Notice';
 import { ago, readable } from '../ui/words';
 import { Shown } from './Shown';
@@ -58,7 +59,7 @@ export function Tokens({ tokens }: { tokens: Token[] }) {
                         <div key={one.id}>
                             <span>{readable(one.name)}</span>
                             <span>{SCOPES[one.scope]}</span>
-                            <span>{one.until ? `until ${new Date(one.until).toLocaleDateString()}` : 'until it is taken back'}</span>
+                            <span>{one.until ? `until ${day(one.until)}` : 'until it is taken back'}</span>
                             <span>{one.usedAt ? ago(one.usedAt) : 'never'}</span>
                             <TextButton
                                 aria-label={`Take back the token ${one.name}`}

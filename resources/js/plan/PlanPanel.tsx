@@ -6,8 +6,10 @@ import { answer, api, type Entry, ifMatch, type Plan, type PlanLine, Problem, ty
 import { keys } from '../api/queries';
 import { useCommands } from '../shell/commands';
 import { font } from '../theme/tokens';
+import { Aside } from '../ui/Aside';
 import { Button, TextButton } from '../ui/Button';
 import { Field } from '../ui/Field';
+import { number } from '../ui/locale';
 import { Notice } from '../ui/Notice';
 import { isUnsaved } from '../ui/rows';
 import { useParts } from '../ui/useParts';
@@ -26,15 +28,7 @@ import { deed } from './words';
 /** More strays than this can be accepted together. */
 const MANY = 3;
 
-const Panel = styled.aside`display: flex; flex-direction: column; min-height: 0; background: var(--sheet);`;
-const Head = styled.header`
-    padding: 14px 18px 10px; border-bottom: 1px solid var(--rule-strong);
-    h2 { font-size: 18px; }
-    p { font-size: 13.5px; color: var(--ink-soft); }
-`;
-const Body = styled.div`flex: 1; min-height: 0; overflow-y: auto; padding: 14px 18px; display: flex; flex-direction: column; gap: 14px;`;
 const Known = styled.div`display: flex; flex-direction: column; gap: 10px; outline: none; &:empty { display: none; }`;
-const Foot = styled.footer`border-top: 1px solid var(--rule-strong); padding: 12px 18px 14px; display: flex; flex-direction: column; gap: 10px;`;
 const Path = styled.span`font: 12.5px ${font.mono}; overflow-wrap: anywhere;`;
 const Ways = styled.div`display: flex; flex-wrap: wrap; gap: 2px 14px;`;
 const Scopes = styled.div`display: flex; flex-direction: column; align-items: stretch; gap: 8px; button { text-align: left; }`;
@@ -142,153 +136,160 @@ export function PlanPanel({ workspace, rows, current, onEverything, onBelow }: P
     const unsaved = rows.filter(isUnsaved);
     const replaced = (path: string) => plan?.lines.find((line) => line.path === path && line.action === 'replace');
 
+    const foot = isChosen && (
+        <>
+            {progress && <Progress {...progress} onStop={stop} />}
+            <Field
+                label={asked?.what === 'next' ? 'What this stage is (can stay empty)' : 'Note for the logbook (can stay empty)'}
+                value={note}
+                onChange={setNote}
+            />
+            <Button $main data-kept isDisabled={!canWrite} onPress={write}>
+                {isWriting
+                    ? 'Writing …'
+                    : query.isError
+                      ? 'There is no plan: see above'
+                      : !plan || plan.lines.length === 0
+                        ? 'Nothing to write'
+                        : deed(plan)}
+            </Button>
+            {plan && plan.warnings.length > 0 && (
+                <TextButton
+                    onPress={() => {
+                        known.current?.scrollIntoView({ block: 'start' });
+                        known.current?.focus();
+                    }}
+                >
+                    {count(plan.warnings.length, 'thing')} to know first
+                </TextButton>
+            )}
+            {plan && plan.blockers.length > 0 && <small>Stopped: {count(plan.blockers.length, 'thing')} to settle above.</small>}
+            <TextButton onPress={clear}>Leave everything as it is</TextButton>
+        </>
+    );
+
     return (
-        <Panel aria-label="The plan">
-            <Head>
-                <h2>The plan</h2>
-                <p>{plan && plan.lines.length > 0 ? 'what a save will write, and why' : 'what a save would write'}</p>
-            </Head>
-            <Body>
-                {done && !isChosen && (
-                    <Notice>
-                        <span>
-                            Done, as <Link to={`/w/${workspace}/logbook/${done.id}`}>entry {done.number}</Link>:{' '}
-                            {count(done.lines.length, 'line')}. It can be taken back there.
-                        </span>
-                        {(done.kind === 'copy' || done.kind === 'set aside') && <Statement workspace={workspace} entry={done.id} />}
-                    </Notice>
-                )}
-                {problem && (
-                    <Notice stop>
-                        <span>{problem}</span>
-                    </Notice>
-                )}
-                {notKept && (
-                    <Notice stop>
-                        <span>{notKept}</span>
-                    </Notice>
-                )}
-                {moved && plan && <Beside before={moved} now={plan} onSeen={forget} />}
-                {isChosen && query.isError && (
-                    <Notice stop>
-                        <span>{query.error.message}</span>
-                        <TextButton onPress={() => query.refetch()}>Try again</TextButton>
-                    </Notice>
-                )}
-                {asked && <Question key={asked.id + asked.what} workspace={workspace} asked={asked} choices={choices} plan={plan} />}
-                {!isChosen && !asked && (!onEverything || !onBelow) && (
-                    <p>
-                        Move, rename or delete files, or make decisions on the quay. What will be written, and which references follow,
-                        shows here first.
-                    </p>
-                )}
-                {!isChosen && !asked && onEverything && onBelow && (
-                    <Nothing
-                        unsaved={unsaved}
-                        current={current}
-                        onEverything={onEverything}
-                        onBelow={onBelow}
-                        onThis={(row) => decide([row.id], { kind: 'save' })}
-                    />
-                )}
-                {strays.length > MANY && (
-                    <Notice stop>
-                        <span>{count(strays.length, 'document')} would point at nothing. Settle them one by one below, or:</span>
-                        <Ways>
-                            <TextButton onPress={acceptAll}>Accept all {strays.length.toLocaleString('en-GB')} strays</TextButton>
-                        </Ways>
-                    </Notice>
-                )}
-                {blockers.shown.map((blocker) => (
-                    <Notice stop key={blocker.documentId + blocker.message}>
-                        <Path>{readable(blocker.path)}</Path>
-                        <span>
-                            {blocker.message}
-                            {blocker.waysOut.some((way) => way.kind === 'replace') &&
-                                rows.some((row) => row.path === blocker.path) &&
-                                ' You have it open here; it would show the new content.'}
-                        </span>
-                        <Ways>
-                            {blocker.waysOut.some((way) => way.kind === 'replace') && replaced(blocker.path) && (
-                                <TextButton onPress={() => setCompared(replaced(blocker.path) ?? null)}>Compare the two</TextButton>
-                            )}
-                            {rows.some((row) => row.id === blocker.documentId && row.file === 'changed outside') && (
-                                <TextButton onPress={() => navigate(`/w/${workspace}/documents/${blocker.documentId}/outside`)}>
-                                    Compare and merge …
-                                </TextButton>
-                            )}
-                            {blocker.waysOut.map((way) => (
-                                <TextButton key={way.label} onPress={() => take(way)}>
-                                    {way.label}
-                                </TextButton>
-                            ))}
-                        </Ways>
+        <Aside
+            title="The plan"
+            sub={plan && plan.lines.length > 0 ? 'what a save will write, and why' : 'what a save would write'}
+            summary={shortly(isChosen, plan)}
+            asks={asked !== null}
+            foot={foot}
+        >
+            {done && !isChosen && (
+                <Notice>
+                    <span>
+                        Done, as <Link to={`/w/${workspace}/logbook/${done.id}`}>entry {done.number}</Link>:{' '}
+                        {count(done.lines.length, 'line')}. It can be taken back there.
+                    </span>
+                    {(done.kind === 'copy' || done.kind === 'set aside') && <Statement workspace={workspace} entry={done.id} />}
+                </Notice>
+            )}
+            {problem && (
+                <Notice stop>
+                    <span>{problem}</span>
+                </Notice>
+            )}
+            {notKept && (
+                <Notice stop>
+                    <span>{notKept}</span>
+                </Notice>
+            )}
+            {moved && plan && <Beside before={moved} now={plan} onSeen={forget} />}
+            {isChosen && query.isError && (
+                <Notice stop>
+                    <span>{query.error.message}</span>
+                    <TextButton onPress={() => query.refetch()}>Try again</TextButton>
+                </Notice>
+            )}
+            {asked && <Question key={asked.id + asked.what} workspace={workspace} asked={asked} choices={choices} plan={plan} />}
+            {!isChosen && !asked && (!onEverything || !onBelow) && (
+                <p>
+                    Move, rename or delete files, or make decisions on the quay. What will be written, and which references follow, shows
+                    here first.
+                </p>
+            )}
+            {!isChosen && !asked && onEverything && onBelow && (
+                <Nothing
+                    unsaved={unsaved}
+                    current={current}
+                    onEverything={onEverything}
+                    onBelow={onBelow}
+                    onThis={(row) => decide([row.id], { kind: 'save' })}
+                />
+            )}
+            {strays.length > MANY && (
+                <Notice stop>
+                    <span>{count(strays.length, 'document')} would point at nothing. Settle them one by one below, or:</span>
+                    <Ways>
+                        <TextButton onPress={acceptAll}>Accept all {number(strays.length)} strays</TextButton>
+                    </Ways>
+                </Notice>
+            )}
+            {blockers.shown.map((blocker) => (
+                <Notice stop key={blocker.documentId + blocker.message}>
+                    <Path>{readable(blocker.path)}</Path>
+                    <span>
+                        {blocker.message}
+                        {blocker.waysOut.some((way) => way.kind === 'replace') &&
+                            rows.some((row) => row.path === blocker.path) &&
+                            ' You have it open here; it would show the new content.'}
+                    </span>
+                    <Ways>
+                        {blocker.waysOut.some((way) => way.kind === 'replace') && replaced(blocker.path) && (
+                            <TextButton onPress={() => setCompared(replaced(blocker.path) ?? null)}>Compare the two</TextButton>
+                        )}
+                        {rows.some((row) => row.id === blocker.documentId && row.file === 'changed outside') && (
+                            <TextButton onPress={() => navigate(`/w/${workspace}/documents/${blocker.documentId}/outside`)}>
+                                Compare and merge …
+                            </TextButton>
+                        )}
+                        {blocker.waysOut.map((way) => (
+                            <TextButton key={way.label} onPress={() => take(way)}>
+                                {way.label}
+                            </TextButton>
+                        ))}
+                    </Ways>
+                </Notice>
+            ))}
+            {blockers.more}
+            {plan && (
+                <PlanLines lines={plan.lines} onLeaveOut={(line) => decide([line.documentId], { kind: 'leave' })} onCompare={setCompared} />
+            )}
+            {plan && plan.lines.length === 0 && plan.blockers.length === 0 && <p>Every document that you chose is as saved already.</p>}
+            <Known ref={known} tabIndex={-1}>
+                {warnings.shown.map((warning) => (
+                    <Notice key={warning.path + warning.message}>
+                        <Path>{readable(warning.path)}</Path>
+                        <span>{warning.message}</span>
+                        {warning.waysOut.length > 0 && (
+                            <Ways>
+                                {warning.waysOut.map((way) => (
+                                    <TextButton key={way.label} onPress={() => take(way)}>
+                                        {way.label}
+                                    </TextButton>
+                                ))}
+                            </Ways>
+                        )}
                     </Notice>
                 ))}
-                {blockers.more}
-                {plan && (
-                    <PlanLines
-                        lines={plan.lines}
-                        onLeaveOut={(line) => decide([line.documentId], { kind: 'leave' })}
-                        onCompare={setCompared}
-                    />
-                )}
-                {plan && plan.lines.length === 0 && plan.blockers.length === 0 && <p>Every document that you chose is as saved already.</p>}
-                <Known ref={known} tabIndex={-1}>
-                    {warnings.shown.map((warning) => (
-                        <Notice key={warning.path + warning.message}>
-                            <Path>{readable(warning.path)}</Path>
-                            <span>{warning.message}</span>
-                            {warning.waysOut.length > 0 && (
-                                <Ways>
-                                    {warning.waysOut.map((way) => (
-                                        <TextButton key={way.label} onPress={() => take(way)}>
-                                            {way.label}
-                                        </TextButton>
-                                    ))}
-                                </Ways>
-                            )}
-                        </Notice>
-                    ))}
-                    {warnings.more}
-                </Known>
-            </Body>
-            {isChosen && (
-                <Foot>
-                    {progress && <Progress {...progress} onStop={stop} />}
-                    <Field
-                        label={asked?.what === 'next' ? 'What this stage is (can stay empty)' : 'Note for the logbook (can stay empty)'}
-                        value={note}
-                        onChange={setNote}
-                    />
-                    <Button $main isDisabled={!canWrite} onPress={write}>
-                        {isWriting
-                            ? 'Writing …'
-                            : query.isError
-                              ? 'There is no plan: see above'
-                              : !plan || plan.lines.length === 0
-                                ? 'Nothing to write'
-                                : deed(plan)}
-                    </Button>
-                    {plan && plan.warnings.length > 0 && (
-                        <TextButton
-                            onPress={() => {
-                                known.current?.scrollIntoView({ block: 'start' });
-                                known.current?.focus();
-                            }}
-                        >
-                            {count(plan.warnings.length, 'thing')} to know first
-                        </TextButton>
-                    )}
-                    {plan && plan.blockers.length > 0 && <small>Stopped: {count(plan.blockers.length, 'thing')} to settle above.</small>}
-                    <TextButton onPress={clear}>Leave everything as it is</TextButton>
-                </Foot>
-            )}
+                {warnings.more}
+            </Known>
+
             {compared && (
                 <CompareSheet workspace={workspace} decisions={asDecisions(choices)} line={compared} onClose={() => setCompared(null)} />
             )}
-        </Panel>
+        </Aside>
     );
+}
+
+/** The plan on its folded sheet. */
+function shortly(isChosen: boolean, plan: Plan | undefined): string {
+    if (!isChosen) {
+        return 'nothing is chosen yet';
+    }
+    const stops = plan?.blockers.length ?? 0;
+    return stops > 0 ? `stopped: ${count(stops, 'thing')} to settle` : count(plan?.lines.length ?? 0, 'line');
 }
 
 interface NothingProps {

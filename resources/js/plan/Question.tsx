@@ -162,7 +162,7 @@ export function Question({ workspace, asked, choices, plan }: { workspace: strin
                                 </Check>
                                 {followers.has(one.id) && (
                                     <TextButton
-                                        aria-label={`Save ${one.path} in the same plan`}
+                                        aria-label={`${saved(one.id) ? 'saved too' : 'save too'}: ${one.path}, in the same plan`}
                                         onPress={() => decide([one.id], saved(one.id) ? null : { kind: 'save', from: one.path })}
                                     >
                                         {saved(one.id) ? 'saved too ✓' : 'save too'}

@@ -1,5 +1,6 @@
 import styled from 'styled-components';
 import type { Choice } from '../plan/choices';
+import { isSingle } from '../theme/sizes';
 import { font } from '../theme/tokens';
 import { TextButton } from '../ui/Button';
 import { count, fileName } from '../ui/words';
@@ -20,7 +21,7 @@ const Wide = styled.div`
     b { font-weight: 600; }
     small { color: var(--ink-soft); font-size: 12.5px; }
 `;
-const AtRest = styled.span`color: var(--ink-soft); padding-left: 9px;`;
+const AtRest = styled.span`color: var(--ink-soft); padding-left: 9px; @media ${isSingle} { display: none; }`;
 const QUICK = ['leave', 'save', 'discard'] as const;
 
 const FOLLOWS = { nobody: 'nobody follows', quay: 'those open here follow', everyone: 'everyone follows' };

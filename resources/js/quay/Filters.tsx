@@ -1,9 +1,10 @@
 import styled from 'styled-components';
 import type { Row } from '../api/client';
+import { isSingle } from '../theme/sizes';
 import { font } from '../theme/tokens';
 import { FILTERS, type Filter, ORDERS, type Order, passes } from './order';
 
-const Bar = styled.div`display: flex; flex-wrap: wrap; gap: 2px; align-items: center; padding: 5px 16px 5px 60px; border-bottom: 1px solid var(--rule); font-size: 14px; color: var(--ink-soft);`;
+const Bar = styled.div`display: flex; flex-wrap: wrap; gap: 2px; align-items: center; padding: 5px 16px 5px 60px; border-bottom: 1px solid var(--rule); font-size: 14px; color: var(--ink-soft); @media ${isSingle} { flex-wrap: nowrap; overflow-x: auto; scrollbar-width: thin; padding: 0 12px; > * { flex: none; } }`;
 const Choice = styled.button<{ $on: boolean }>`
     font: ${(p) => (p.$on ? 600 : 400)} 13.5px ${font.plain}; color: ${(p) => (p.$on ? 'var(--ink)' : 'var(--ink-soft)')}; background: none; border: 0; padding: 2px 7px; cursor: pointer;
     border-radius: 3px; text-decoration: ${(p) => (p.$on ? 'underline' : 'none')}; text-decoration-color: var(--brass); text-underline-offset: 4px; white-space: nowrap;

@@ -4,15 +4,18 @@ import { useNavigate } from 'react-router';
 import styled from 'styled-components';
 import type { Row } from '../api/client';
 import type { Choice, Choices } from '../plan/choices';
+import { isSingle } from '../theme/sizes';
 import type { MenuEntry } from '../ui/Menu';
+import { isUnsaved } from '../ui/rows';
+import { useMedia } from '../ui/useMedia';
 import { mooringLines } from './graph';
-import { type Hands, LedgerRow, ROW } from './LedgerRow';
+import { DECIDING_ROW, type Hands, LedgerRow, ROW, TALL_ROW } from './LedgerRow';
 import { MARGIN, MooringLines } from './MooringLines';
 import type { Entry } from './order';
 
 const Scroller = styled.div`overflow-y: auto; height: 100%; position: relative;`;
 const Head = styled.div`
-    position: absolute; left: 0; right: 0; height: ${ROW}px; padding: 0 16px 6px ${MARGIN}px; display: flex; align-items: flex-end; border-bottom: 1px solid var(--rule-strong);
+    position: absolute; left: 0; right: 0; height: ${ROW}px; padding: 0 16px 6px ${MARGIN}px; @media ${isSingle} { padding-left: 12px; height: ${TALL_ROW}px; } display: flex; align-items: flex-end; border-bottom: 1px solid var(--rule-strong);
     font-size: 14px; color: var(--ink-soft);
 `;
 
@@ -33,10 +36,13 @@ export function Ledger({ entries, choices, current, onCurrent, onDecide, onAsk, 
     const navigate = useNavigate();
     const [under, setUnder] = useState<string | null>(null);
     const [wantsFocus, setWantsFocus] = useState(false);
+    const isSmall = useMedia(isSingle);
+    const heightOf = (entry: Entry | undefined) =>
+        !isSmall ? ROW : entry && 'row' in entry && (isUnsaved(entry.row) || choices[entry.row.id]) ? DECIDING_ROW : TALL_ROW;
     const virtual = useVirtualizer({
         count: entries.length,
         getScrollElement: () => scroller.current,
-        estimateSize: () => ROW,
+        estimateSize: (index) => heightOf(entries[index]),
         overscan: 12,
     });
     const lines = useMemo(() => mooringLines(entries), [entries]);
@@ -44,6 +50,9 @@ export function Ledger({ entries, choices, current, onCurrent, onDecide, onAsk, 
     const currentNumber = numberOf.get(current ?? '') ?? entries.findIndex((entry) => 'row' in entry);
     const lit = numberOf.get(under ?? current ?? '') ?? null;
     const items = virtual.getVirtualItems();
+
+    // biome-ignore lint/correctness/useExhaustiveDependencies: its rows are of another height then
+    useEffect(() => virtual.measure(), [isSmall, isSmall && choices, isSmall && entries]);
 
     // The row to focus may only come into being when the list has scrolled to it.
     useEffect(() => {
@@ -56,8 +65,9 @@ export function Ledger({ entries, choices, current, onCurrent, onDecide, onAsk, 
 
     // From what is known already: asking the browser for sizes in the middle of a change has it lay out everything.
     function bringIntoSight(index: number) {
-        const [top, from, height] = [index * ROW, virtual.scrollOffset ?? 0, virtual.scrollRect?.height ?? ROW];
-        const to = top < from ? top : Math.max(from, top + ROW - height);
+        const { start: top = index * ROW, size = ROW } = virtual.measurementsCache[index] ?? {};
+        const [from, height] = [virtual.scrollOffset ?? 0, virtual.scrollRect?.height ?? ROW];
+        const to = top < from ? top : Math.max(from, top + size - height);
         if (to !== from && scroller.current) {
             scroller.current.scrollTop = to;
         }
@@ -83,7 +93,7 @@ export function Ledger({ entries, choices, current, onCurrent, onDecide, onAsk, 
         if (event.ctrlKey || event.metaKey || event.altKey) {
             return;
         }
-        const page = Math.max(1, Math.floor((scroller.current?.clientHeight ?? ROW) / ROW) - 1);
+        const page = Math.max(1, Math.floor((scroller.current?.clientHeight ?? ROW) / (isSmall ? TALL_ROW : ROW)) - 1);
         const steps: Record<string, number> = {
             ArrowDown: 1,
             ArrowUp: -1,
@@ -124,14 +134,16 @@ export function Ledger({ entries, choices, current, onCurrent, onDecide, onAsk, 
                 aria-rowcount={entries.length}
                 style={{ height: virtual.getTotalSize(), position: 'relative' }}
             >
-                <MooringLines
-                    lines={lines}
-                    rowHeight={ROW}
-                    rowCount={entries.length}
-                    first={items[0]?.index ?? 0}
-                    last={items.at(-1)?.index ?? 0}
-                    lit={lit}
-                />
+                {!isSmall && (
+                    <MooringLines
+                        lines={lines}
+                        rowHeight={ROW}
+                        rowCount={entries.length}
+                        first={items[0]?.index ?? 0}
+                        last={items.at(-1)?.index ?? 0}
+                        lit={lit}
+                    />
+                )}
                 {items.map((item) => {
                     const entry = entries[item.index] as Entry;
                     if ('head' in entry) {
@@ -147,6 +159,7 @@ export function Ledger({ entries, choices, current, onCurrent, onDecide, onAsk, 
                             row={entry.row}
                             index={item.index}
                             top={item.start}
+                            height={item.size}
                             isCurrent={item.index === currentNumber}
                             choice={choices[entry.row.id]}
                             hands={hands}

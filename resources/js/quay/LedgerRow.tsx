@@ -3,6 +3,7 @@ import { useParams } from 'react-router';
 import styled from 'styled-components';
 import type { Row } from '../api/client';
 import type { Choice } from '../plan/choices';
+import { isSingle } from '../theme/sizes';
 import { font } from '../theme/tokens';
 import { Here } from '../together/Here';
 import { Menu, type MenuEntry } from '../ui/Menu';
@@ -14,11 +15,16 @@ import { MARGIN } from './MooringLines';
 import { States, statesOf } from './States';
 
 export const ROW = 46;
+/** Where its cells stand one below the other. */
+export const TALL_ROW = 92;
+/** With a decision, or where one is offered. */
+export const DECIDING_ROW = 132;
 
 const Line = styled.div<{ $current: boolean; $decided: boolean }>`
-    position: absolute; left: 0; right: 0; height: ${ROW}px; display: grid; align-items: center; gap: 10px; cursor: default;
+    position: absolute; left: 0; right: 0; display: grid; align-items: center; gap: 10px; cursor: default;
     grid-template-columns: minmax(0, 0.92fr) minmax(0, 1.2fr) 172px 30px; padding: 0 16px 0 ${MARGIN}px; border-bottom: 1px solid var(--rule);
     background: ${(p) => (p.$current ? 'var(--tint-soft)' : 'transparent')};
+    @media ${isSingle} { padding: 4px 4px 4px 12px; grid-template: 44px 38px minmax(0, 1fr) / minmax(0, 1fr) 44px; gap: 0 4px; > :nth-child(2) { grid-area: 2 / 1 / 2 / 3; } > :nth-child(3) { grid-area: 3 / 1 / 3 / 3; } > :nth-child(4) { grid-area: 1 / 2; } }
     &:focus-visible { outline: 2px solid var(--brass); outline-offset: -2px; }
     &:hover { background: var(--tint-soft); }
 `;
@@ -48,13 +54,14 @@ interface Props {
     /** Its place in the whole ledger. */
     index: number;
     top: number;
+    height: number;
     isCurrent: boolean;
     choice: Choice | undefined;
     hands: RefObject<Hands>;
 }
 
 /** One document of the ledger: its name, its state, what is decided on it. */
-export const LedgerRow = memo(function LedgerRow({ row, index, top, isCurrent, choice, hands }: Props) {
+export const LedgerRow = memo(function LedgerRow({ row, index, top, height, isCurrent, choice, hands }: Props) {
     const { workspace = '' } = useParams();
     const name = row.title ?? fileName(row.path);
     const states = statesOf(row)
@@ -70,7 +77,7 @@ export const LedgerRow = memo(function LedgerRow({ row, index, top, isCurrent, c
             tabIndex={isCurrent ? 0 : -1}
             $current={isCurrent}
             $decided={choice !== undefined}
-            style={{ top }}
+            style={{ top, height }}
             onFocus={() => hands.current.onFocus(row)}
             onMouseEnter={() => hands.current.onUnder(row)}
             onMouseLeave={() => hands.current.onUnder(null)}

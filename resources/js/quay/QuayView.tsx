@@ -11,6 +11,8 @@ import { useDocumentActions } from '../plan/useDocumentActions';
 import { useCommands } from '../shell/commands';
 import type { FrameContext } from '../shell/context';
 import { ViewHead } from '../shell/ViewHead';
+import { isNarrow, isSingle } from '../theme/sizes';
+import { WithAside } from '../ui/Aside';
 import { Button, TextButton } from '../ui/Button';
 import { Empty } from '../ui/Empty';
 import { TextBox } from '../ui/Field';
@@ -22,11 +24,11 @@ import { Guide } from './Guide';
 import { Ledger } from './Ledger';
 import { arranged, type Filter, matches, type Order, passes } from './order';
 
-const View = styled.div`display: grid; grid-template-columns: minmax(0, 1fr) 330px; height: 100%; min-height: 0;`;
-const Main = styled.section`display: flex; flex-direction: column; min-height: 0; border-right: 1px solid var(--rule);`;
-const Find = styled(TextBox)`width: 190px;`;
+const Main = styled.section`display: flex; flex-direction: column; min-height: 0; min-width: 0;`;
+const Find = styled(TextBox)`width: 190px; @media ${isNarrow} { width: auto; flex: 1; min-width: 120px; }`;
 const Held = styled.div`
     border-top: 1px solid var(--rule-strong); padding: 8px 16px 8px 60px; font-size: 14px; color: var(--ink-soft);
+    @media ${isSingle} { padding-left: 12px; }
 `;
 
 const NONE: Row[] = [];
@@ -114,7 +116,7 @@ export function QuayView() {
     }
 
     return (
-        <View>
+        <WithAside>
             <Main>
                 <ViewHead title="Quay" sub={`what you have open · ${all.filter(isUnsaved).length} unsaved`}>
                     <Find
@@ -182,6 +184,6 @@ export function QuayView() {
                 )}
             </Main>
             <PlanPanel workspace={workspace} rows={everyRow} current={currentRow} onEverything={everything} onBelow={belowCurrent} />
-        </View>
+        </WithAside>
     );
 }

@@ -10,6 +10,7 @@ import { MergePane } from '../contrast/MergePane';
 import { REASONS } from '../history/PointRows';
 import type { FrameContext } from '../shell/context';
 import { ViewHead } from '../shell/ViewHead';
+import { isNarrow } from '../theme/sizes';
 import { font } from '../theme/tokens';
 import { Button, TextButton } from '../ui/Button';
 import { Empty } from '../ui/Empty';
@@ -20,7 +21,7 @@ import { allUnsent, forgetSent, type Unsent } from '../watch/unsent';
 import { keepAsStep, sent } from '../watch/useUnsent';
 import { diedVisits } from '../watch/visits';
 
-const View = styled.div`display: grid; grid-template: auto auto minmax(0, 1fr) / minmax(340px, 0.8fr) minmax(0, 1.2fr); height: 100%; > header { grid-column: 1 / -1; padding-left: 16px; }`;
+const View = styled.div`display: grid; grid-template: auto auto minmax(0, 1fr) / minmax(340px, 0.8fr) minmax(0, 1.2fr); height: 100%; > header { grid-column: 1 / -1; padding-left: 16px; } @media ${isNarrow} { grid-template: auto auto minmax(0, 2fr) minmax(0, 3fr) / minmax(0, 1fr); }`;
 const Told = styled.div`grid-column: 1 / -1;`;
 const List = styled.div`overflow-y: auto; border-right: 1px solid var(--rule-strong);`;
 const One = styled.section<{ $on: boolean }>`
@@ -67,7 +68,7 @@ export function RecoveryView() {
 
     if (!query.data || unsent === null) {
         return (
-            <Empty title={query.isError ? 'What can be recovered cannot be read' : 'Looking what there is …'}>
+            <Empty whole title={query.isError ? 'What can be recovered cannot be read' : 'Looking what there is …'}>
                 {query.isError && <p>{query.error.message}</p>}
             </Empty>
         );

@@ -10,9 +10,9 @@ import { font } from '../theme/tokens';
 import { Button } from '../ui/Button';
 import { ComparisonView } from '../ui/ComparisonView';
 import { Empty } from '../ui/Empty';
+import { ListAndPage } from '../ui/ledger';
 import { fileName, moment, readable, size } from '../ui/words';
 
-const View = styled.div`display: grid; grid-template: auto minmax(0, 1fr) / 430px minmax(0, 1fr); height: 100%; > header { grid-column: 1 / -1; padding-left: 16px; }`;
 const List = styled.nav`overflow-y: auto; border-right: 1px solid var(--rule-strong);`;
 const Item = styled.button<{ $on: boolean }>`
     display: grid; grid-template-columns: minmax(0, 1fr) auto; gap: 1px 12px; width: 100%; text-align: left; font: inherit; color: inherit; cursor: pointer; border: 0; border-bottom: 1px solid var(--rule);
@@ -77,13 +77,13 @@ export function SeriesView() {
     }
     if (!shown) {
         return (
-            <Empty title={query.isPending ? 'Looking for its stages …' : 'Its stages cannot be shown'}>
+            <Empty whole title={query.isPending ? 'Looking for its stages …' : 'Its stages cannot be shown'}>
                 {query.isError && <p>{query.error.message}</p>}
             </Empty>
         );
     }
     return (
-        <View>
+        <ListAndPage $list="430px">
             <ViewHead title={`Stages of ${name}`} sub="newest first; each can be opened, compared and gone on from">
                 <Button onPress={() => navigate(-1)}>Back</Button>
             </ViewHead>
@@ -133,6 +133,6 @@ export function SeriesView() {
                     </p>
                 )}
             </Page>
-        </View>
+        </ListAndPage>
     );
 }

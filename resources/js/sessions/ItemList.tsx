@@ -2,6 +2,7 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { useMemo, useRef } from 'react';
 import styled from 'styled-components';
 import type { OpeningLine, SessionItem } from '../api/client';
+import { isNarrow } from '../theme/sizes';
 import { font } from '../theme/tokens';
 import { TextButton } from '../ui/Button';
 import { Check } from '../ui/Check';
@@ -16,14 +17,14 @@ import type { Take } from './useSessions';
 const ROW = 64;
 const HEAD = 34;
 
-const Scroller = styled.div`overflow-y: auto; min-height: 0; @media (max-width: 760px) { height: 70vh; }`;
+const Scroller = styled.div`overflow-y: auto; min-height: 0; @media ${isNarrow} { height: 70vh; }`;
 const List = styled.ul`list-style: none; margin: 0; padding: 0; position: relative;`;
 const Line = styled.li<{ $off: boolean }>`
     position: absolute; left: 0; right: 0; height: ${ROW}px; display: grid; grid-template-columns: minmax(0, 1fr) 168px minmax(0, 0.9fr); gap: 14px; align-items: center; padding: 0 16px; border-bottom: 1px solid var(--rule);
     > * { opacity: ${(p) => (p.$off ? 0.55 : 1)}; }
     b { font: 600 15px ${font.title}; display: block; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
     code { font-size: 12px; color: var(--ink-soft); display: block; overflow: hidden; white-space: nowrap; }
-    @media (max-width: 760px) { grid-template-columns: minmax(0, 1fr) 96px; > :last-child { display: none; } }
+    @media ${isNarrow} { grid-template-columns: minmax(0, 1fr) 96px; > :last-child { display: none; } }
 `;
 const State = styled.span<{ $calm: boolean }>`
     display: flex; gap: 7px; align-items: start; font-size: 14px; line-height: 18px; color: ${(p) => (p.$calm ? 'var(--ink-soft)' : 'var(--ink)')}; svg { margin-top: 2px; }

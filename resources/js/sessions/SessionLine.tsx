@@ -1,11 +1,13 @@
 import { useNavigate } from 'react-router';
 import styled from 'styled-components';
+import { isNarrow } from '../theme/sizes';
 import { Button } from '../ui/Button';
 import { count, readable } from '../ui/words';
 import { useOpenSession } from './useSessions';
 
 const Line = styled(Button)`
     font-weight: 400; color: var(--ink-soft); min-width: 0; overflow: hidden; text-overflow: ellipsis; white-space: nowrap;
+    header > && { flex: 0 1 auto; @media ${isNarrow} { flex: 1 1 0; order: 1; text-align: left; } }
     em { font-style: normal; color: var(--ink); } strong { font-weight: 600; color: var(--ink); }
 `;
 

@@ -4,6 +4,7 @@ import styled from 'styled-components';
 import { answer, api, type KeptSession, Problem, type SessionItem, type Wish } from '../api/client';
 import { useCommands } from '../shell/commands';
 import type { FrameContext } from '../shell/context';
+import { isNarrow } from '../theme/sizes';
 import { font } from '../theme/tokens';
 import { Button, TextButton } from '../ui/Button';
 import { Check, OneOf } from '../ui/Check';
@@ -17,17 +18,17 @@ import { OpeningProgress } from './OpeningProgress';
 import { DeleteSheet, LabelSheet, NameSheet, ShareSheet } from './PaneSheets';
 import { type Take, useAfterwards, useContents, useGoToQuay, useOpeningPlan } from './useSessions';
 
-const Pane = styled.section`display: grid; grid-template-rows: auto auto auto minmax(0, 1fr); min-height: 0; min-width: 0; @media (max-width: 760px) { display: block; }`;
+const Pane = styled.section`display: grid; grid-template-rows: auto auto auto minmax(0, 1fr); min-height: 0; min-width: 0; @media ${isNarrow} { display: block; }`;
 const Head = styled.div`
     display: grid; grid-template-columns: minmax(0, 1fr) auto auto; align-items: center; gap: 2px 10px; padding: 10px 16px 8px; min-width: 0;
     h2 { font-size: 19px; grid-column: 1; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; } > button { grid-column: 3; grid-row: 1; } p { grid-column: 1 / -1; color: var(--ink-soft); font-size: 14px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-    @media (max-width: 760px) { grid-template-columns: minmax(0, 1fr) auto; > select { grid-column: 1; grid-row: 2; } > button { grid-column: 2; } }
+    @media ${isNarrow} { grid-template-columns: minmax(0, 1fr) auto; > select { grid-column: 1; grid-row: 2; } > button { grid-column: 2; } }
 `;
 const Select = styled.select`grid-column: 2; grid-row: 1; font: 14px ${font.plain}; color: var(--ink); background: var(--sheet); border: 1px solid var(--rule-strong); border-radius: 3px; padding: 3px 5px; max-width: 240px;`;
 const Ways = styled.div`
     display: grid; grid-template-columns: minmax(0, 1fr) auto; gap: 8px 20px; align-items: end; padding: 8px 16px 12px; border-bottom: 1px solid var(--rule-strong); background: var(--sheet); border-top: 1px solid var(--rule);
     > p { grid-column: 1; align-self: center; font: 500 15.5px ${font.title}; } > button { grid-column: 2; }
-    @media (max-width: 760px) { grid-template-columns: minmax(0, 1fr); > button { grid-column: 1; } }
+    @media ${isNarrow} { grid-template-columns: minmax(0, 1fr); > button { grid-column: 1; } }
 `;
 
 interface Props {

@@ -5,6 +5,7 @@ import type { KeptSession } from '../api/client';
 import { useCommands } from '../shell/commands';
 import type { FrameContext } from '../shell/context';
 import { ViewHead } from '../shell/ViewHead';
+import { isNarrow } from '../theme/sizes';
 import { font } from '../theme/tokens';
 import { Button } from '../ui/Button';
 import { Empty } from '../ui/Empty';
@@ -15,7 +16,7 @@ import { SessionPane } from './SessionPane';
 import { useOpenSession, useSessions } from './useSessions';
 
 const View = styled.div`display: grid; grid-template: auto minmax(0, 1fr) / 320px minmax(0, 1fr); height: 100%; > header { grid-column: 1 / -1; padding-left: 16px; }
-    @media (max-width: 760px) { display: block; overflow-y: auto; > div { max-height: 190px; border-bottom: 1px solid var(--rule-strong); } }
+    @media ${isNarrow} { display: block; overflow-y: auto; > div { max-height: 190px; border-bottom: 1px solid var(--rule-strong); } }
 `;
 const List = styled.div`overflow-y: auto; border-right: 1px solid var(--rule-strong); min-height: 0; h2 { font: 600 13px ${font.plain}; color: var(--ink-soft); padding: 12px 16px 4px; border-bottom: 1px solid var(--rule); }`;
 const Item = styled.button<{ $on: boolean }>`

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import styled from 'styled-components';
 import { answer, api, type IncomingRule, ifMatch, type Settings } from '../api/client';
 import { keys, useSettings } from '../api/queries';
+import { isSingle } from '../theme/sizes';
 import { font } from '../theme/tokens';
 import { Button, TextButton } from '../ui/Button';
 import { Field } from '../ui/Field';
@@ -13,7 +14,7 @@ const Rules = styled.div`
     display: flex; flex-direction: column; gap: 6px;
     > div { display: grid; grid-template-columns: 130px minmax(0, 1fr) 150px minmax(0, 1fr) auto; gap: 8px; align-items: center; font-size: 14px; }
     select, input { font: 13.5px ${font.plain}; color: var(--ink); background: var(--sheet); border: 1px solid var(--rule-strong); border-radius: 3px; padding: 5px 6px; width: 100%; min-width: 0; }
-    @media (max-width: 700px) { > div { grid-template-columns: minmax(0, 1fr) minmax(0, 1fr); border-bottom: 1px solid var(--rule); padding-bottom: 6px; } }
+    @media ${isSingle} { > div { grid-template-columns: minmax(0, 1fr) minmax(0, 1fr); border-bottom: 1px solid var(--rule); padding-bottom: 6px; } }
 `;
 const KINDS = { '': 'every file', picture: 'pictures', sound: 'sounds', film: 'films', document: 'documents', other: 'other files' };
 const WHERE: Record<IncomingRule['where'], string> = { 'in place': 'stay in place', folder: 'are taken into', beside: 'come in beside' };

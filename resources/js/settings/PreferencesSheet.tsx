@@ -1,12 +1,16 @@
 import { useRef, useState } from 'react';
+import styled from 'styled-components';
 import type { Preferences, SomePreferences } from '../api/client';
 import { usePreferences } from '../api/usePreferences';
+import { font } from '../theme/tokens';
 import { Button } from '../ui/Button';
 import { Check, OneOf } from '../ui/Check';
-import { Field } from '../ui/Field';
+import { Field, FieldLabel } from '../ui/Field';
+import { LOCALES, localeName, moment, number } from '../ui/locale';
 import { Notice } from '../ui/Notice';
 import { Sheet, SheetActions } from '../ui/Sheet';
 
+const Select = styled.select`font: 15px ${font.plain}; color: var(--ink); background: var(--sheet); border: 1px solid var(--rule-strong); border-radius: 3px; padding: 5px 8px;`;
 const FORMAT = 'hafenbuch-preferences';
 const GROUPS: Record<keyof Preferences, string> = {
     watch: 'the watch',
@@ -14,6 +18,7 @@ const GROUPS: Record<keyof Preferences, string> = {
     quay: 'order and filter of the quay',
     views: 'how documents open',
     sessions: 'stages of sessions',
+    language: 'dates and numbers',
 };
 type Group = keyof Preferences;
 const GROUP_NAMES = Object.keys(GROUPS) as Group[];
@@ -77,6 +82,24 @@ export function PreferencesSheet({ onClose }: { onClose: () => void }) {
                 value={now.colours.colours ?? 'machine'}
                 onChange={(colours) => attempt({ colours: { colours: colours === 'machine' ? null : colours } })}
             />
+            <div>
+                <FieldLabel htmlFor="language">Dates and numbers as in</FieldLabel>
+                <Select
+                    id="language"
+                    value={now.language.language ?? ''}
+                    onChange={(event) => attempt({ language: { language: event.target.value || null } })}
+                >
+                    <option value="">what this browser says</option>
+                    {LOCALES.map((tag) => (
+                        <option key={tag} value={tag}>
+                            {localeName(tag)}
+                        </option>
+                    ))}
+                </Select>{' '}
+                <small>
+                    now: {moment(Date.now())}, {number(1234.5, 1)}
+                </small>
+            </div>
             <Check isSelected={now.views.remembersViews} onChange={(remembersViews) => attempt({ views: { remembersViews } })}>
                 Open a document as I last looked at it{' '}
                 <small>the caret, what is folded, what stands beside it; else only as a view that I have kept</small>

@@ -5,6 +5,7 @@ import styled from 'styled-components';
 import { answer, api, type Device } from '../api/client';
 import type { FrameContext } from '../shell/context';
 import { ViewHead } from '../shell/ViewHead';
+import { isNarrow } from '../theme/sizes';
 import { Button, TextButton } from '../ui/Button';
 import { Empty } from '../ui/Empty';
 import { Flag } from '../ui/Flag';
@@ -26,7 +27,7 @@ const One = styled.div`
     small { display: block; color: var(--ink-soft); font-size: 13px; }
     meter { width: 96px; height: 10px; background: var(--rule); &::-webkit-meter-bar { background: var(--rule); border: 0; } &::-webkit-meter-optimum-value { background: var(--ink); } &::-moz-meter-bar { background: var(--ink); } }
     select { font: inherit; font-size: 13.5px; color: var(--ink); background: var(--sheet); border: 1px solid var(--rule-strong); border-radius: 3px; padding: 4px 6px; width: 100%; }
-    @media (max-width: 860px) { grid-template-columns: 128px minmax(0, 1fr); > div:last-child { grid-column: 1 / -1; } }
+    @media ${isNarrow} { grid-template-columns: 128px minmax(0, 1fr); > div:last-child { grid-column: 1 / -1; } }
 `;
 
 /** Devices that documents refer to: which are there, and another in the place of one that is not. */

@@ -2,8 +2,10 @@ import { useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import styled from 'styled-components';
 import { answer, api, type StrayGroup as Group, type Stray } from '../api/client';
+import { isNarrow } from '../theme/sizes';
 import { font } from '../theme/tokens';
 import { Button, TextButton } from '../ui/Button';
+import { number } from '../ui/locale';
 import { Notice } from '../ui/Notice';
 import { count, readable } from '../ui/words';
 import { type Answer, type Answers, type Folders, suggestedFolder } from './answers';
@@ -16,7 +18,7 @@ const Head = styled.div`
     code { font: 13px ${font.mono}; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; direction: rtl; unicode-bidi: plaintext; min-width: 0; }
     svg { flex: none; align-self: center; }
     span { white-space: nowrap; }
-    @media (max-width: 860px) { > button:first-child { flex-wrap: wrap; } span { white-space: normal; } }
+    @media ${isNarrow} { > button:first-child { flex-wrap: wrap; } span { white-space: normal; } }
 `;
 const AT_ONCE = 100;
 
@@ -124,7 +126,7 @@ export function StrayGroup({
                 <p style={{ padding: '6px 34px', display: 'flex', gap: 14 }}>
                     {after > 0 && <TextButton onPress={() => setAfter(after - AT_ONCE)}>the {AT_ONCE} before</TextButton>}
                     <span>
-                        {after + 1} to {Math.min(after + AT_ONCE, group.files)} of {group.files.toLocaleString('en-GB')}
+                        {after + 1} to {Math.min(after + AT_ONCE, group.files)} of {number(group.files)}
                     </span>
                     {after + AT_ONCE < group.files && <TextButton onPress={() => setAfter(after + AT_ONCE)}>the next {AT_ONCE}</TextButton>}
                 </p>

@@ -2,8 +2,10 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import styled from 'styled-components';
 import type { Stray } from '../api/client';
+import { isNarrow } from '../theme/sizes';
 import { TextButton } from '../ui/Button';
 import { Flag, type FlagKind } from '../ui/Flag';
+import { number } from '../ui/locale';
 import { Menu, type MenuEntry } from '../ui/Menu';
 import { count, fileName, moment, readable } from '../ui/words';
 import type { Answer } from './answers';
@@ -14,7 +16,7 @@ const Row = styled.div`
     b { font-weight: 600; overflow-wrap: anywhere; svg { margin-right: 7px; vertical-align: -2px; } }
     small { display: block; color: var(--ink-soft); font-size: 12.5px; line-height: 17px; overflow-wrap: anywhere; }
     select { font: inherit; font-size: 13.5px; color: var(--ink); background: var(--sheet); border: 1px solid var(--rule-strong); border-radius: 3px; padding: 4px 6px; width: 100%; text-overflow: ellipsis; }
-    @media (max-width: 860px) { grid-template-columns: minmax(0, 1fr) auto; padding-left: 16px; > div:nth-child(3) { grid-column: 1; } }
+    @media ${isNarrow} { grid-template-columns: minmax(0, 1fr) auto; padding-left: 16px; > div:nth-child(3) { grid-column: 1; } }
 `;
 const Places = styled.ul`grid-column: 1 / -1; list-style: none; margin: 2px 0 4px; padding: 0 0 0 21px; li { font-size: 13px; padding: 2px 0; overflow-wrap: anywhere; } a { color: var(--ink); text-decoration-color: var(--rule-strong); text-underline-offset: 3px; } code { color: var(--ink-soft); }`;
 
@@ -99,7 +101,7 @@ export function StrayRow({ workspace, stray, answer, onAnswer, onPick, actions }
                     {stray.from.map((place) => (
                         <li key={`${place.documentId}-${place.offset}`}>
                             <Link to={`/w/${workspace}/documents/${place.documentId}`}>{readable(place.path)}</Link>, {place.kind} at byte{' '}
-                            {place.offset.toLocaleString('en-GB')}: <code>{readable(place.raw)}</code>
+                            {number(place.offset)}: <code>{readable(place.raw)}</code>
                         </li>
                     ))}
                     {stray.wasHash && (

@@ -8,6 +8,7 @@ import { ViewHead } from '../shell/ViewHead';
 import { TextButton } from '../ui/Button';
 import { Empty } from '../ui/Empty';
 import { Bar, Choice, Main, Scroll, View } from '../ui/ledger';
+import { number } from '../ui/locale';
 import { Notice } from '../ui/Notice';
 import { count, readable } from '../ui/words';
 import { type Answer, type Answers, asWish, chosenBeforehand, type Folders } from './answers';
@@ -161,7 +162,7 @@ export function StraysView() {
                     title="Strays"
                     sub={
                         strays.data
-                            ? `references that end in no document of the workspace: ${total.toLocaleString('en-GB')}`
+                            ? `references that end in no document of the workspace: ${number(total)}`
                             : 'references that end in no document of the workspace'
                     }
                 />
@@ -169,7 +170,7 @@ export function StraysView() {
                 <Bar role="toolbar" aria-label="Which are shown">
                     {(Object.keys(KINDS) as Kind[]).map((one) => (
                         <Choice key={one} type="button" $on={kind === one} aria-pressed={kind === one} onClick={() => setKind(one)}>
-                            {KINDS[one]} {(strays.data?.counts[one] ?? 0).toLocaleString('en-GB')}
+                            {KINDS[one]} {number(strays.data?.counts[one] ?? 0)}
                         </Choice>
                     ))}
                     <span style={{ flex: 1 }} />

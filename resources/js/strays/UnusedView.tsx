@@ -254,7 +254,7 @@ export function UnusedView() {
                                     <span style={{ flex: 1, overflowWrap: 'anywhere' }}>{readable(start)}</span>
                                     {starts.length > 1 && (
                                         <TextButton
-                                            aria-label={`Do not count from ${start}`}
+                                            aria-label={`not from here: ${start}`}
                                             onPress={() => countFrom(starts.filter((one) => one !== start))}
                                         >
                                             not from here

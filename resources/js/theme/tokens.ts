@@ -1,4 +1,5 @@
 import { createGlobalStyle } from 'styled-components';
+import { isTouched, TARGET } from './sizes';
 
 /** Colour by role. A component names a role, never a colour. */
 const day = `
@@ -36,5 +37,9 @@ export const GlobalStyle = createGlobalStyle`
     code { font-family: ${font.mono}; font-size: 0.87em; }
     :focus { outline: none; }
     :focus-visible, [data-focus-visible] { outline: 2px solid var(--brass); outline-offset: 1px; }
+    @media ${isTouched} {
+        :where(button, select, input, textarea, [role='menuitem'], [role='option'], [role='radio'], [role='checkbox'], nav a) { min-height: ${TARGET}px; }
+        :where(button) { min-width: 32px; }
+    }
     ::selection { background: var(--brass-tint); }
 `;

@@ -1,5 +1,6 @@
 import { Button as AriaButton } from 'react-aria-components';
 import styled from 'styled-components';
+import { isTouched } from '../theme/sizes';
 import { font } from '../theme/tokens';
 
 /** An action. `$main` is the one that a view leads to. */
@@ -19,4 +20,6 @@ export const TextButton = styled(AriaButton)`
     text-decoration: underline; text-decoration-color: var(--brass); text-underline-offset: 3px; border-radius: 2px;
     &[data-hovered] { color: var(--brass); }
     &[data-disabled] { opacity: 0.5; cursor: default; text-decoration: none; }
+    /* The words keep their place in the sentence; what is around them is pressed too. */
+    @media ${isTouched} { min-height: 0; padding: 14px 4px; margin: -14px -3px; }
 `;

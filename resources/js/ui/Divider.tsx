@@ -1,12 +1,14 @@
 import { type KeyboardEvent, type PointerEvent, useRef } from 'react';
 import styled from 'styled-components';
 
+import { isNarrow } from '../theme/sizes';
+
 const STEP = 16;
 
 const Bar = styled.hr`
     position: absolute; top: 0; bottom: 0; width: 9px; margin: 0 0 0 -5px; border: 0; cursor: col-resize; touch-action: none; z-index: 2;
     &:hover { background: var(--tint); } &:focus-visible { outline-offset: -2px; }
-    @media (max-width: 760px) { display: none; }
+    @media ${isNarrow} { display: none; }
 `;
 
 interface Props {

@@ -1,16 +1,20 @@
 import type { ReactNode } from 'react';
 import { Dialog, Heading, Modal, ModalOverlay } from 'react-aria-components';
 import styled from 'styled-components';
+import { isSingle } from '../theme/sizes';
 import { useBack } from './useBack';
 import { readable } from './words';
 
 const Shade = styled(ModalOverlay)`
     position: fixed; inset: 0; background: var(--shade); display: grid; justify-items: center; align-items: start; padding-top: 9vh; z-index: 20;
+    @media ${isSingle} { padding-top: 0; align-items: end; }
 `;
-const Frame = styled(Modal)<{ $wide?: boolean }>`width: min(${(p) => (p.$wide ? '760px' : '520px')}, calc(100vw - 40px));`;
+const Frame = styled(Modal)<{
+    $wide?: boolean;
+}>`width: min(${(p) => (p.$wide ? '760px' : '520px')}, calc(100vw - 40px)); @media ${isSingle} { width: 100vw; }`;
 const Page = styled(Dialog)`
     background: var(--sheet); border: 1px solid var(--rule-strong); border-radius: 4px; box-shadow: 0 10px 40px var(--shade);
-    padding: 20px 22px; max-height: 80vh; overflow-y: auto; display: flex; flex-direction: column; gap: 14px; outline: none;
+    padding: 20px 22px; max-height: 80vh; @media ${isSingle} { max-height: 92vh; padding: 16px; } overflow-y: auto; display: flex; flex-direction: column; gap: 14px; outline: none;
 `;
 const Title = styled(Heading)`font-size: 20px;`;
 const Sub = styled.p`color: var(--ink-soft); margin-top: -10px;`;

@@ -1,11 +1,14 @@
 import styled from 'styled-components';
+import { isNarrow, isSingle } from '../theme/sizes';
 import { font } from '../theme/tokens';
 
-export const View = styled.div`
-    display: grid; grid-template-columns: minmax(0, 1fr) 330px; height: 100%; min-height: 0;
-    @media (max-width: 860px) { grid-template-columns: minmax(0, 1fr); grid-template-rows: minmax(0, 1fr) auto; > aside { max-height: 44vh; border-top: 1px solid var(--rule-strong); } }
+export { WithAside as View } from './Aside';
+export const Main = styled.section`display: flex; flex-direction: column; min-height: 0; min-width: 0; > header { padding-left: 16px; flex: none; }`;
+/** A head over a list and what is chosen in it, which lies below the list where there is no room beside it. */
+export const ListAndPage = styled.div<{ $list: string; $rows?: string }>`
+    display: grid; grid-template: auto ${(p) => p.$rows ?? ''} minmax(0, 1fr) / ${(p) => p.$list} minmax(0, 1fr); height: 100%; > header { grid-column: 1 / -1; padding-left: 16px; }
+    @media ${isNarrow} { grid-template: auto ${(p) => p.$rows ?? ''} minmax(0, 2fr) minmax(0, 3fr) / minmax(0, 1fr); > nav, > div { min-width: 0; } }
 `;
-export const Main = styled.section`display: flex; flex-direction: column; min-height: 0; min-width: 0; border-right: 1px solid var(--rule); > header { padding-left: 16px; }`;
 export const Scroll = styled.div`flex: 1; overflow-y: auto; min-height: 0; padding-bottom: 20px;`;
 export const Bar = styled.div`
     display: flex; flex-wrap: wrap; gap: 4px 14px; align-items: center; padding: 7px 16px; border-bottom: 1px solid var(--rule); font-size: 14px; color: var(--ink-soft);
@@ -26,6 +29,6 @@ export const Table = styled.div<{ $columns: string }>`
     code { font: 12.5px/18px ${font.mono}; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; display: block; }
     small { color: var(--ink-soft); font-size: 12.5px; line-height: 16px; display: block; overflow-wrap: anywhere; }
     select, input[type='text'] { font: 13px ${font.plain}; color: var(--ink); background: var(--sheet); border: 1px solid var(--rule-strong); border-radius: 3px; padding: 4px 6px; width: 100%; min-width: 0; }
-    @media (max-width: 860px) { > div { grid-template-columns: minmax(0, 1fr); gap: 4px; } > div:first-child { display: none; } }
+    @media ${isSingle} { > div { grid-template-columns: minmax(0, 1fr); gap: 4px; } > div:first-child { display: none; } }
 `;
-export const Figure = styled.span`font-variant-numeric: tabular-nums; text-align: right; white-space: nowrap; @media (max-width: 860px) { text-align: left; }`;
+export const Figure = styled.span`font-variant-numeric: tabular-nums; text-align: right; white-space: nowrap; @media ${isSingle} { text-align: left; }`;

@@ -56,5 +56,7 @@ export function sourceOf(path: string, text: string): Extension {
         syntaxHighlighting(defaultHighlightStyle, { fallback: true }),
         look,
         EditorView.lineWrapping,
+        // Also what cannot be written is scrolled with the keys.
+        EditorView.contentAttributes.of({ tabindex: '0' }),
     ];
 }

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { TextButton } from './Button';
+import { number } from './locale';
 
 /** What is shown at once of a list that may have thousands, and the way to the rest. */
 export function useParts<T>(all: T[], atOnce = 50) {
@@ -11,7 +12,7 @@ export function useParts<T>(all: T[], atOnce = 50) {
         more: left > 0 && (
             <p style={{ padding: '6px 0' }}>
                 <TextButton onPress={() => setRoom(room + next)}>
-                    {`${left.toLocaleString('en-GB')} more${next < left ? `: show the next ${next}` : ': show them'}`}
+                    {`${number(left)} more${next < left ? `: show the next ${next}` : ': show them'}`}
                 </TextButton>
             </p>
         ),

@@ -1,3 +1,7 @@
+import { moment, number } from './locale';
+
+export { moment } from './locale';
+
 /** Sizes, times and names, as people read them. */
 export function size(bytes: number | null | undefined): string {
     if (bytes === null || bytes === undefined) {
@@ -10,7 +14,7 @@ export function size(bytes: number | null | undefined): string {
         value /= 1000;
         unit++;
     }
-    return `${unit === 0 || value >= 100 ? Math.round(value) : value.toFixed(1)} ${units[unit]}`;
+    return `${number(value, unit === 0 || value >= 100 ? 0 : 1)} ${units[unit]}`;
 }
 
 export function ago(time: string | null, now = Date.now()): string {
@@ -30,10 +34,6 @@ export function ago(time: string | null, now = Date.now()): string {
     return seconds < 86400 ? `${Math.floor(seconds / 3600)} h ago` : moment(time);
 }
 
-export function moment(time: string): string {
-    return new Date(time).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
-}
-
 export function fileName(path: string): string {
     return path.slice(path.lastIndexOf('/') + 1);
 }
@@ -43,8 +43,8 @@ export function folder(path: string): string {
     return slash < 0 ? '' : path.slice(0, slash);
 }
 
-export function count(number: number, one: string, many = `${one}s`): string {
-    return `${number} ${number === 1 ? one : many}`;
+export function count(amount: number, one: string, many = `${one}s`): string {
+    return `${number(amount)} ${amount === 1 ? one : many}`;
 }
 
 /** Characters that turn the direction of letters, or show nothing, by which one name can pass for another (UAX #9, UTS #39). */

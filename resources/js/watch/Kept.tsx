@@ -3,6 +3,7 @@ import styled from 'styled-components';
 import type { Row } from '../api/client';
 import { font } from '../theme/tokens';
 import { Button } from '../ui/Button';
+import { clock } from '../ui/locale';
 import { useNow } from '../ui/useNow';
 import { ago, count } from '../ui/words';
 import { useNotKept } from './keeping';
@@ -43,7 +44,7 @@ export function Kept({ rows, isReached, onOpen }: { rows: Row[]; isReached: bool
     const isLate =
         isReached && !isStanding && watch !== undefined && changedSince !== null && now - changedSince > LATE * 60_000 * watch.minutes;
     return (
-        <Calm $quiet onPress={onOpen} aria-label="The watch: autosave and recovery points">
+        <Calm $quiet onPress={onOpen} aria-description="Opens the watch: autosave and recovery points">
             {isStanding ? (
                 <strong>watch stands down until {clock(Date.parse(watch?.standsDownUntil ?? ''))}</strong>
             ) : (
@@ -52,8 +53,4 @@ export function Kept({ rows, isReached, onOpen }: { rows: Row[]; isReached: bool
             <span>{latest?.draftAt ? `drafts kept ${ago(latest.draftAt, now)}` : 'nothing unsaved'}</span>
         </Calm>
     );
-}
-
-function clock(time: number): string {
-    return new Date(time).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
 }

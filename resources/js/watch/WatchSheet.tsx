@@ -3,6 +3,7 @@ import { useNavigate } from 'react-router';
 import styled from 'styled-components';
 import { Button, TextButton } from '../ui/Button';
 import { Field } from '../ui/Field';
+import { clock } from '../ui/locale';
 import { Notice } from '../ui/Notice';
 import { Sheet, SheetActions } from '../ui/Sheet';
 import { useNow } from '../ui/useNow';
@@ -87,9 +88,7 @@ export function WatchSheet({ workspace, onClose }: { workspace: string; onClose:
             {data.standsDownUntil ? (
                 <Line>
                     <span>
-                        The watch stands down until{' '}
-                        {new Date(data.standsDownUntil).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}. Edits are kept
-                        all the same; only no points are made.
+                        The watch stands down until {clock(data.standsDownUntil)}. Edits are kept all the same; only no points are made.
                     </span>
                     <Button onPress={() => attempt(async () => (await watch.standDown(0)) && 'The watch is kept again.')}>
                         Keep it again now
