@@ -49,7 +49,7 @@ install_packages() {
 SERVER_PACKAGES=(
     php8.2-cli:php mariadb-server:mariadbd php8.2-mysql:ext=pdo_mysql php8.2-zip:ext=zip php8.2-gd:ext=gd php8.2-curl:ext=curl
     php8.2-xml:ext=dom php8.2-mbstring:ext=mbstring php8.2-intl:ext=intl php-league-config:file=/usr/share/php/League/Config
-    attr:getfattr nginx:file=/usr/sbin/nginx php8.2-fpm:file=/usr/sbin/php-fpm8.2 php8.2-apcu:ext=apcu
+    attr:getfattr librsvg2-bin:rsvg-convert nginx:file=/usr/sbin/nginx php8.2-fpm:file=/usr/sbin/php-fpm8.2 php8.2-apcu:ext=apcu
 )
 # What only tests and benches need.
 BROWSER_PACKAGES=(chromium:chromium chromium-driver:chromedriver curl:curl openssl:openssl procps:pgrep)

@@ -29,6 +29,7 @@ use App\Http\Controllers\MergeController;
 use App\Http\Controllers\NoticeController;
 use App\Http\Controllers\OpenApiController;
 use App\Http\Controllers\PeopleController;
+use App\Http\Controllers\PictureController;
 use App\Http\Controllers\PlanController;
 use App\Http\Controllers\PreferencesController;
 use App\Http\Controllers\PresenceController;
@@ -132,6 +133,8 @@ Route::middleware(['auth:sanctum', 'throttle:person'])->group(function (): void 
             Route::get('pulse', PulseController::class);
             Route::get('scan', [ScanController::class, 'show']);
             Route::get('rows', [QuayController::class, 'rows']);
+            Route::get('pictures', [PictureController::class, 'index']);
+            Route::get('pictures/{picture}', [PictureController::class, 'show'])->where('picture', PictureController::KEY);
             Route::get('documents', [DocumentController::class, 'index']);
             Route::get('documents/{document}', [DocumentController::class, 'show']);
             Route::get('documents/{document}/content', [DraftController::class, 'show']);

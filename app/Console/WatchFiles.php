@@ -10,6 +10,7 @@ use App\Models\Workspace;
 use App\Past\HourlyUpkeep;
 use App\Past\Recovery\PointKeeper;
 use App\Past\Store\Inventory;
+use App\Pictures\PictureFolder;
 use App\Serving\Health\Heartbeat;
 use App\Sessions\Carrying\ExportFolder;
 use App\Support\Interval;
@@ -56,6 +57,7 @@ final class WatchFiles extends Command
                 $this->attempt($care->ofTheStore(...));
                 $this->attempt($exports->forgetOld(...));
                 $this->attempt($crates->sweep(...));
+                $this->attempt(PictureFolder::sweep(...));
             }
             $isStopping = $isStopping || $this->option('once');
             if (! $isStopping) {

@@ -27,6 +27,10 @@ const LEAST_MS = 100;
 const SESSION_MS = 10_000;
 let sessionTimer: ReturnType<typeof setTimeout> | undefined;
 
+/** So long after news the pictures in sight are looked at again. */
+const PICTURES_MS = 2500;
+let pictureTimer: ReturnType<typeof setTimeout> | undefined;
+
 let lastActive = Date.now();
 
 /** Whether anybody acts here, or anything has come from others of late. */
@@ -100,6 +104,16 @@ export function usePulse(workspace: string): boolean {
     return !pulse.isError;
 }
 
+/** Whatever changes a document can change the pictures of those that show it; while somebody writes they are looked at now and then. */
+function renewPictures(client: QueryClient, workspace: string): void {
+    if (pictureTimer === undefined) {
+        pictureTimer = setTimeout(() => {
+            pictureTimer = undefined;
+            client.invalidateQueries({ queryKey: [workspace, 'picture'] });
+        }, PICTURES_MS);
+    }
+}
+
 /** Loads again what the news touch. */
 function renew(client: QueryClient, workspace: string, data: Pulse): void {
     const topics = new Set(data.topics);
@@ -115,6 +129,9 @@ function renew(client: QueryClient, workspace: string, data: Pulse): void {
     }
     if (topics.has('documents') || topics.has('quay')) {
         client.invalidateQueries({ queryKey: keys.sessions });
+    }
+    if (topics.has('documents') || topics.has('states') || topics.has('edits')) {
+        renewPictures(client, workspace);
     }
     if (data.presence) {
         client.setQueryData(keys.presence(workspace), data.presence);

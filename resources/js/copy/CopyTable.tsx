@@ -2,6 +2,7 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
 import type { CopyRow } from '../api/client';
+import { SmallPicture } from '../pictures/SmallPicture';
 import { isSingle, isTouched } from '../theme/sizes';
 import { font } from '../theme/tokens';
 import { TextButton } from '../ui/Button';
@@ -31,8 +32,8 @@ const Line = styled.div<{ $stop: boolean }>`
     @media ${isSingle} { grid-template: 52px 92px auto / minmax(0, 1fr) auto; gap: 4px 8px; align-content: start; padding-top: 6px; > :nth-child(n + 3) { grid-column: 1 / 3; } }
 `;
 const Name = styled.div<{ $depth: number }>`
-    padding-left: ${(p) => Math.min(p.$depth, 6) * 16}px;
-    b, span { display: block; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+    padding-left: ${(p) => Math.min(p.$depth, 6) * 16}px; display: grid; grid-template-columns: 44px minmax(0, 1fr); gap: 0 9px; > :first-child { grid-row: 1 / 3; }
+    b, > span + b + span { display: block; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
     b { font: 600 15px/20px ${font.title}; }
     span { font: 11.5px/16px ${font.mono}; color: var(--ink-soft); }
     svg { vertical-align: -2px; margin-right: 5px; width: 11px; height: 11px; }
@@ -148,6 +149,7 @@ export function CopyTable({ rows, top, isDone, onShare, onPath, overridden }: Pr
                                 style={{ top: item.start, height }}
                             >
                                 <Name role="cell" $depth={row.depth}>
+                                    <SmallPicture id={row.documentId} width={44} />
                                     <b title={name}>
                                         {row.content !== 'as saved' && <Flag kind={row.content} />}
                                         {name}

@@ -2,6 +2,7 @@ import type { DragEvent } from 'react';
 import { useParams } from 'react-router';
 import styled from 'styled-components';
 import type { Folder, Row } from '../api/client';
+import { SmallPicture } from '../pictures/SmallPicture';
 import type { Choice } from '../plan/choices';
 import { choiceWords } from '../quay/DecisionControl';
 import { statesOf } from '../quay/States';
@@ -142,9 +143,8 @@ export function FileLine({
                     </>
                 ) : (
                     <>
-                        <code title={line.path} style={{ marginLeft: 18 }}>
-                            {readable(fileName(line.path))}
-                        </code>
+                        <SmallPicture id={row?.id ?? ''} width={32} />
+                        <code title={line.path}>{readable(fileName(line.path))}</code>
                         {row?.title && <small title={row.title}>{readable(row.title)}</small>}
                         {row && <Here workspace={workspace} row={row} />}
                     </>

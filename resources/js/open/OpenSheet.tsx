@@ -4,6 +4,7 @@ import { Checkbox } from 'react-aria-components';
 import styled from 'styled-components';
 import { answer, api, type FoundDocument } from '../api/client';
 import { keys } from '../api/queries';
+import { SmallPicture } from '../pictures/SmallPicture';
 import { font } from '../theme/tokens';
 import { Button } from '../ui/Button';
 import { Field } from '../ui/Field';
@@ -13,8 +14,8 @@ import { Sheet, SheetActions } from '../ui/Sheet';
 import { ago, count, fileName, readable, size } from '../ui/words';
 
 const List = styled.div`overflow-y: auto; border-block: 1px solid var(--rule); min-height: 180px; height: 46vh;`;
-export const Tick = styled(Checkbox)`
-    position: relative; display: grid; grid-template-columns: 18px minmax(0, 1fr) auto; gap: 10px; align-items: center; padding: 5px 6px; border-bottom: 1px solid var(--rule); cursor: pointer;
+const Tick = styled(Checkbox)`
+    position: relative; display: grid; grid-template-columns: 18px auto minmax(0, 1fr) auto; gap: 10px; align-items: center; padding: 5px 6px; border-bottom: 1px solid var(--rule); cursor: pointer;
     &[data-hovered] { background: var(--tint-soft); }
     &[data-focus-visible] { outline-offset: -2px; }
     i { width: 16px; height: 16px; border: 1.5px solid var(--ink-soft); border-radius: 2px; display: grid; place-items: center; font: 700 12px/1 ${font.plain}; }
@@ -107,6 +108,7 @@ export function OpenSheet({ workspace, onClose }: { workspace: string; onClose: 
                         onChange={(on) => choose(document, on)}
                     >
                         <i>{document.isOpen || chosen.has(document.id) ? '✓' : ''}</i>
+                        <SmallPicture id={document.id} width={44} />
                         <div style={{ minWidth: 0 }}>
                             <b>{readable(document.title ?? fileName(document.path))}</b>
                             <span title={document.path}>

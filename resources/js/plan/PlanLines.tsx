@@ -1,5 +1,6 @@
 import styled from 'styled-components';
 import type { PlanLine } from '../api/client';
+import { SmallPicture } from '../pictures/SmallPicture';
 import { font } from '../theme/tokens';
 import { TextButton } from '../ui/Button';
 import { count, fileName, folder, readable, size } from '../ui/words';
@@ -13,7 +14,7 @@ const Group = styled.section`
     > p { font-size: 13px; color: var(--ink-soft); padding: 5px 0; }
 `;
 const Line = styled.div`
-    display: grid; grid-template-columns: minmax(0, 1fr) auto; gap: 0 10px; padding: 5px 0; border-bottom: 1px solid var(--rule);
+    display: grid; grid-template-columns: 44px minmax(0, 1fr) auto; gap: 0 10px; padding: 5px 0; > :first-child { grid-row: 1 / 3; } border-bottom: 1px solid var(--rule);
     b { font: 13px/18px ${font.mono}; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
     i { font-style: normal; font-size: 13px; line-height: 18px; text-align: right; }
     small { font-size: 12.5px; color: var(--ink-soft); overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
@@ -132,6 +133,7 @@ export function PlanLines({ lines, onLeaveOut, onCompare }: Props) {
             </h3>
             {group.slice(0, SHOWN).map((line) => (
                 <Line key={line.action + line.path} data-plan-line={line.path}>
+                    <SmallPicture id={line.documentId} width={44} />
                     <b title={line.path}>{readable(fileName(line.path))}</b>
                     <i>{happens(line)}</i>
                     <small title={`${line.path}: ${line.reason}`}>{where(line)}</small>

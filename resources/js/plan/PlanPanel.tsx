@@ -20,6 +20,7 @@ import { useDecisions } from './decisions';
 import { PlanLines } from './PlanLines';
 import { Progress } from './Progress';
 import { Question } from './Question';
+import { Selected } from './Selected';
 import { Statement } from './Statement';
 import { useExecution } from './useExecution';
 import { usePlan } from './usePlan';
@@ -211,6 +212,7 @@ export function PlanPanel({ workspace, rows, current, onEverything, onBelow }: P
             )}
             {!isChosen && !asked && onEverything && onBelow && (
                 <Nothing
+                    workspace={workspace}
                     unsaved={unsaved}
                     current={current}
                     onEverything={onEverything}
@@ -293,6 +295,7 @@ function shortly(isChosen: boolean, plan: Plan | undefined): string {
 }
 
 interface NothingProps {
+    workspace: string;
     unsaved: Row[];
     current: Row | null;
     onEverything: () => void;
@@ -300,9 +303,14 @@ interface NothingProps {
     onThis: (row: Row) => void;
 }
 
-function Nothing({ unsaved, current, onEverything, onBelow, onThis }: NothingProps) {
+function Nothing({ workspace, unsaved, current, onEverything, onBelow, onThis }: NothingProps) {
     if (unsaved.length === 0) {
-        return <p>Everything that you have open is as saved. There is nothing to write.</p>;
+        return (
+            <>
+                <p>Everything that you have open is as saved. There is nothing to write.</p>
+                {current && <Selected workspace={workspace} row={current} />}
+            </>
+        );
     }
     const name = current ? (current.title ?? fileName(current.path)) : '';
     return (
@@ -313,6 +321,7 @@ function Nothing({ unsaved, current, onEverything, onBelow, onThis }: NothingPro
                 {current && <Button onPress={() => onBelow(current)}>{name}, with all below it</Button>}
                 <Button onPress={onEverything}>The whole quay: {count(unsaved.length, 'document')}</Button>
             </Scopes>
+            {current && <Selected workspace={workspace} row={current} />}
         </>
     );
 }

@@ -6,14 +6,14 @@ import { FILTERS, type Filter, ORDERS, type Order, passes } from './order';
 
 const Bar = styled.div`display: flex; flex-wrap: wrap; gap: 2px; align-items: center; padding: 5px 16px 5px 60px; border-bottom: 1px solid var(--rule); font-size: 14px; color: var(--ink-soft); @media ${isSingle} { flex-wrap: nowrap; overflow-x: auto; scrollbar-width: thin; padding: 0 12px; > * { flex: none; } }`;
 const Choice = styled.button<{ $on: boolean }>`
-    font: ${(p) => (p.$on ? 600 : 400)} 13.5px ${font.plain}; color: ${(p) => (p.$on ? 'var(--ink)' : 'var(--ink-soft)')}; background: none; border: 0; padding: 2px 7px; cursor: pointer;
+    font: ${(p) => (p.$on ? 600 : 400)} 13.5px ${font.plain}; color: ${(p) => (p.$on ? 'var(--ink)' : 'var(--ink-soft)')}; background: none; border: 0; padding: 2px 6px; cursor: pointer;
     border-radius: 3px; text-decoration: ${(p) => (p.$on ? 'underline' : 'none')}; text-decoration-color: var(--brass); text-underline-offset: 4px; white-space: nowrap;
-    &:first-of-type { margin-left: -7px; }
+    &:first-of-type { margin-left: -6px; }
     &:hover { background: var(--tint); }
 `;
 const Ordering = styled.label`margin-left: auto; display: flex; gap: 6px; align-items: center; font-size: 13.5px; white-space: nowrap;`;
 const Select = styled.select`
-    font: 13.5px ${font.plain}; color: var(--ink); background: var(--sheet); border: 1px solid var(--rule); border-radius: 3px; padding: 2px 4px;
+    font: 13.5px ${font.plain}; color: var(--ink); background: var(--sheet); border: 1px solid var(--rule); border-radius: 3px; padding: 2px 4px; max-width: 132px;
     &:focus-visible { outline-offset: 1px; }
 `;
 

@@ -2,6 +2,7 @@ import { type KeyboardEvent, memo, type RefObject } from 'react';
 import { useParams } from 'react-router';
 import styled from 'styled-components';
 import type { Row } from '../api/client';
+import { SmallPicture } from '../pictures/SmallPicture';
 import type { Choice } from '../plan/choices';
 import { isSingle } from '../theme/sizes';
 import { font } from '../theme/tokens';
@@ -22,9 +23,9 @@ export const DECIDING_ROW = 132;
 
 const Line = styled.div<{ $current: boolean; $decided: boolean }>`
     position: absolute; left: 0; right: 0; display: grid; align-items: center; gap: 10px; cursor: default;
-    grid-template-columns: minmax(0, 0.92fr) minmax(0, 1.2fr) 172px 30px; padding: 0 16px 0 ${MARGIN}px; border-bottom: 1px solid var(--rule);
+    grid-template-columns: 52px minmax(0, 1fr) minmax(0, 1.1fr) 172px 30px; padding: 0 16px 0 ${MARGIN}px; border-bottom: 1px solid var(--rule);
     background: ${(p) => (p.$current ? 'var(--tint-soft)' : 'transparent')};
-    @media ${isSingle} { padding: 4px 4px 4px 12px; grid-template: 44px 38px minmax(0, 1fr) / minmax(0, 1fr) 44px; gap: 0 4px; > :nth-child(2) { grid-area: 2 / 1 / 2 / 3; } > :nth-child(3) { grid-area: 3 / 1 / 3 / 3; } > :nth-child(4) { grid-area: 1 / 2; } }
+    @media ${isSingle} { padding: 4px 4px 4px 12px; grid-template: 44px 38px minmax(0, 1fr) / 52px minmax(0, 1fr) 44px; gap: 0 8px; > :nth-child(3) { grid-area: 2 / 1 / 2 / 4; } > :nth-child(4) { grid-area: 3 / 1 / 3 / 4; } > :nth-child(5) { grid-area: 1 / 3; } }
     &:focus-visible { outline: 2px solid var(--brass); outline-offset: -2px; }
     &:hover { background: var(--tint-soft); }
 `;
@@ -84,6 +85,7 @@ export const LedgerRow = memo(function LedgerRow({ row, index, top, height, isCu
             onDoubleClick={() => hands.current.onOpen(row)}
             onKeyDown={(event) => hands.current.onKeyDown(event, row)}
         >
+            <SmallPicture id={row.id} width={50} />
             <Name role="gridcell" tabIndex={-1}>
                 <strong>
                     <i>{name}</i>

@@ -8,7 +8,7 @@ const Head = styled.header`
     h1 { font-size: 22px; }
     @media ${isNarrow} { flex-wrap: wrap; padding: 8px 12px; min-height: 0; gap: 6px 8px; > div:first-child { flex: 1 0 100%; flex-wrap: wrap; gap: 0 12px; } }
 `;
-const Words = styled.div`flex: 1; min-width: 0; display: flex; align-items: baseline; gap: 12px; h1 { overflow-wrap: anywhere; } p { color: var(--ink-soft); min-width: 0; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }`;
+const Words = styled.div`flex: 1; min-width: 0; display: flex; align-items: baseline; gap: 12px; h1 { overflow-wrap: break-word; flex: 0 1 auto; min-width: min-content; } p { color: var(--ink-soft); min-width: 0; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }`;
 
 /** A view's name, what it is in plain words, and its actions. */
 export function ViewHead({ title, sub, children }: { title: ReactNode; sub: string; children?: ReactNode }) {

@@ -6,13 +6,13 @@ const day = `
     --paper: #F7F4EC; --sheet: #FCFAF5; --rule: #D8D0BD; --rule-strong: #B9AE95;
     --ink: #17303A; --ink-soft: #4A5C64; --tint: #DCE9E8; --tint-soft: #EBF1EE;
     --brass: #8A6420; --brass-tint: #F0E4C9; --stop: #B3362B; --stop-tint: #F8E3DE;
-    --added: #DDEBD6; --removed: #F3DDD0; --shade: rgb(23 48 58 / 0.32);
+    --picture: #FCFAF5; --added: #DDEBD6; --removed: #F3DDD0; --shade: rgb(23 48 58 / 0.32);
 `;
 const night = `
     --paper: #10191E; --sheet: #162229; --rule: #2B3B43; --rule-strong: #465861;
     --ink: #E8E4D8; --ink-soft: #A9B5B7; --tint: #1D373B; --tint-soft: #182B31;
     --brass: #DDB66C; --brass-tint: #3A3120; --stop: #F2897B; --stop-tint: #41211E;
-    --added: #21382A; --removed: #43291F; --shade: rgb(0 0 0 / 0.55);
+    --picture: #FCFAF5; --added: #21382A; --removed: #43291F; --shade: rgb(0 0 0 / 0.55);
 `;
 
 export const font = {

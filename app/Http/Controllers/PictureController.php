@@ -1,0 +1,46 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Http\Data\PictureData;
+use App\Http\OpenApi\Ok;
+use App\Models\Workspace;
+use App\Pictures\PictureDesk;
+use App\Pictures\PictureFolder;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use OpenApi\Attributes as OA;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+
+/** Small pictures of documents, as they are on the screen. */
+final readonly class PictureController
+{
+    public const KEY = '[0-9a-f]{64}\.(?:png|svg)';
+
+    private const FOREVER = 'private, max-age=31536000, immutable';
+
+    #[OA\Get(path: '/workspaces/{workspace}/pictures', operationId: 'listPictures', parameters: [
+        new OA\QueryParameter(name: 'documents', required: true, description: 'ids, separated by commas; 200 at most', schema: new OA\Schema(type: 'string')),
+    ], responses: [new Ok('Picture', list: true)])]
+    public function index(Request $request, Workspace $workspace, PictureDesk $desk): JsonResponse
+    {
+        $given = $request->validate(['documents' => ['required', 'string', 'regex:~^[0-9a-z]{26}(,[0-9a-z]{26}){0,199}$~D']])['documents'];
+
+        return new JsonResponse(array_map(static fn (array $one): PictureData => new PictureData(...$one), $desk->of($workspace, array_values(array_unique(explode(',', $given))))));
+    }
+
+    #[OA\Get(path: '/workspaces/{workspace}/pictures/{picture}', operationId: 'showPicture', responses: [new OA\Response(response: 200, description: 'PNG or SVG, which never changes under its key')])]
+    public function show(Workspace $workspace, string $picture): Response
+    {
+        [$key, $kind] = explode('.', $picture);
+        $bytes = @file_get_contents((new PictureFolder($workspace))->file($key, $kind));
+        if ($bytes === false) {
+            throw new NotFoundHttpException('There is no such picture any more. Ask for the document’s picture again.');
+        }
+
+        return new Response($bytes, 200, ['Content-Type' => $kind === 'svg' ? 'image/svg+xml' : 'image/png', 'Cache-Control' => self::FOREVER, 'Content-Security-Policy' => FileController::ALONE]);
+    }
+}

@@ -1,0 +1,90 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Pictures;
+
+use App\Pictures\Drawing\Drawn;
+use Symfony\Component\Process\InputStream;
+use Symfony\Component\Process\Process;
+
+/** A process of its own that draws one content after the other; one that takes too long or too much is killed, and another goes on. */
+final class DrawingProcess
+{
+    private const SECONDS = 12.0;
+
+    private const MEMORY = '384M';
+
+    private ?Process $process = null;
+
+    private ?InputStream $asks = null;
+
+    private string $heard = '';
+
+    /** @throws CannotDraw */
+    public function draw(Subject $subject): Drawn
+    {
+        $process = $this->running();
+        $this->asks?->write(self::framed($subject->told()));
+        for ($until = microtime(true) + self::SECONDS; ; usleep(500)) {
+            $this->heard .= $process->getIncrementalOutput();
+            $answer = self::unframed($this->heard);
+            if ($answer !== null) {
+                [$kind, $bytes] = $answer;
+
+                return $kind === null ? throw new CannotDraw($bytes) : new Drawn($kind, $bytes);
+            }
+            if (! $process->isRunning()) {
+                $this->end();
+
+                throw CannotDraw::because('it takes more memory than '.self::MEMORY.'iB to draw it, or breaks what draws it');
+            }
+            if (microtime(true) > $until) {
+                $this->end();
+
+                throw CannotDraw::because('drawing it takes more than '.(int) self::SECONDS.' seconds');
+            }
+        }
+    }
+
+    public function end(): void
+    {
+        $this->asks?->close();
+        $this->process?->stop(0, SIGKILL);
+        $this->process = $this->asks = null;
+        $this->heard = '';
+    }
+
+    private function running(): Process
+    {
+        if ($this->process === null || ! $this->process->isRunning()) {
+            $this->asks = new InputStream;
+            $this->process = new Process([PHP_BINARY, '-d', 'memory_limit='.self::MEMORY, '-d', 'display_errors=stderr', '-d', 'opcache.enable_cli=0', base_path('bin/draw-pictures')], base_path(), null, $this->asks, null);
+            $this->process->start();
+            $this->heard = '';
+        }
+
+        return $this->process;
+    }
+
+    /** A value behind its length in four bytes. */
+    public static function framed(mixed $value): string
+    {
+        $bytes = serialize($value);
+
+        return pack('N', strlen($bytes)).$bytes;
+    }
+
+    /** @return ?array{?string, string} the kind of picture and its bytes; or null and why there is none; null where the answer is not whole yet */
+    private static function unframed(string &$heard): ?array
+    {
+        $length = strlen($heard) < 4 ? null : unpack('N', $heard)[1] ?? null;
+        if ($length === null || strlen($heard) < 4 + $length) {
+            return null;
+        }
+        $answer = unserialize(substr($heard, 4, $length), ['allowed_classes' => false]);
+        $heard = substr($heard, 4 + $length);
+
+        return $answer;
+    }
+}

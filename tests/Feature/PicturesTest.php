@@ -1,0 +1,123 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Pictures\DrawPictures;
+use App\Pictures\PictureFolder;
+use Illuminate\Support\Facades\Artisan;
+use Illuminate\Support\Facades\Queue;
+use Tests\Support\Harbour;
+
+const DRAWING = '<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" viewBox="0 0 40 30"><title>Gauge</title>%s</svg>';
+
+function bitmap(int $width, int $height, int $colour): string
+{
+    $image = imagecreatetruecolor($width, $height);
+    imagefill($image, 0, 0, $colour);
+    ob_start();
+    imagepng($image);
+
+    return (string) ob_get_clean();
+}
+
+beforeEach(function () {
+    $this->harbour = new Harbour([
+        'gauge.svg' => sprintf(DRAWING, '<image xlink:href="photo.png" width="40" height="30"/>'), 'photo.png' => bitmap(800, 600, 0xB3362B), 'guide.md' => "# Guide\n\nRead it.\n", 'part.x3d' => '<X3D><Scene><Shape><Box/></Shape></Scene></X3D>',
+        'model.x3d' => '<X3D><Scene><Inline url=\'"part.x3d"\'/></Scene></X3D>', 'settings.json' => '{}', 'show.otio' => '{"OTIO_SCHEMA":"Timeline.1","tracks":{"children":[{"children":[{"OTIO_SCHEMA":"Clip.2","name":"dusk"}]}]}}', 'tides.csv' => "at,height\n06:12,3.1\n",
+    ]);
+    $this->actingAs($this->harbour->owner);
+    $this->work = fn (): int => Artisan::call('queue:work', ['--queue' => DrawPictures::QUEUE, '--stop-when-empty' => true, '--sleep' => 0]);
+    // Asked for twice: what is missing is drawn in between.
+    $this->picture = function (string $path): array {
+        $id = $this->harbour->document($path)->id;
+        api('GET', "pictures?documents={$id}")->assertOk();
+        ($this->work)();
+
+        return api('GET', "pictures?documents={$id}")->assertOk()->json(0);
+    };
+    $this->middle = function (array $picture): int {
+        $image = imagecreatefromstring((string) api('GET', "pictures/{$picture['key']}")->assertOk()->getContent());
+
+        return imagecolorat($image, intdiv(imagesx($image), 2), intdiv(imagesy($image), 2)) & 0xFFFFFF;
+    };
+});
+
+it('draws each kind of document as what it is', function () {
+    foreach (['gauge.svg' => 'png', 'photo.png' => 'png', 'part.x3d' => 'png', 'model.x3d' => 'png', 'guide.md' => 'svg', 'show.otio' => 'svg', 'tides.csv' => 'svg'] as $path => $kind) {
+        $picture = ($this->picture)($path);
+        expect($picture['state'])->toBe('made')->and($picture['key'])->toEndWith(".{$kind}");
+        $answer = api('GET', "pictures/{$picture['key']}")->assertOk()->assertHeader('Content-Type', $kind === 'svg' ? 'image/svg+xml' : 'image/png');
+        expect((string) $answer->headers->get('Cache-Control'))->toContain('immutable')->and((string) $answer->headers->get('Content-Security-Policy'))->toContain("default-src 'none'");
+    }
+    expect(($this->picture)('settings.json')['state'])->toBe('none')->and(($this->middle)(($this->picture)('gauge.svg')))->toBe(0xB3362B);
+    $photo = getimagesizefromstring((string) api('GET', 'pictures/'.($this->picture)('photo.png')['key'])->getContent());
+    expect([$photo[0], $photo[1]])->toBe([320, 240]);
+});
+
+it('gives what shows another document a new picture where that one changes, as the draft, and draws nothing twice', function () {
+    $before = [($this->picture)('gauge.svg')['key'], ($this->picture)('model.x3d')['key'], ($this->picture)('guide.md')['key']];
+    $this->harbour->draft('photo.png', bitmap(80, 60, 0x17303A));
+    $this->harbour->draft('part.x3d', '<X3D><Scene><Shape><Sphere/></Shape></Scene></X3D>');
+    $after = [($this->picture)('gauge.svg'), ($this->picture)('model.x3d'), ($this->picture)('guide.md')];
+    expect($after[0]['key'])->not->toBe($before[0])->and($after[1]['key'])->not->toBe($before[1])->and($after[2]['key'])->toBe($before[2])->and(($this->middle)($after[0]))->toBe(0x17303A);
+    $files = fn (): int => count(glob(PictureFolder::above()."/{$this->harbour->workspace->id}/*/*"));
+    $count = $files();
+    $this->harbour->saveAll();
+    expect(($this->picture)('gauge.svg')['key'])->toBe($after[0]['key'])->and($files())->toBe($count);
+});
+
+it('says why something cannot be shown, and goes on with the others', function () {
+    $uses = '';
+    for ($n = 1; $n < 40; $n++) {
+        $uses .= '<g id="g'.$n.'">'.str_repeat('<use href="#g'.($n - 1).'"/>', 10).'</g>';
+    }
+    $huge = substr_replace(bitmap(2, 2, 0), pack('NN', 30_000, 30_000), 16, 8);
+    $hostile = [
+        'bomb.svg' => sprintf(DRAWING, '<g id="g0"><rect width="9" height="9" filter="url(#f)"/></g>'.$uses.'<use href="#g39"/>'), 'broken.svg' => '<svg', 'huge.png' => $huge, 'broken.png' => "\x89PNG\r\n\x1a\nno", 'empty.x3d' => '<X3D/>', 'packed.wav' => 'RIFF....WAVEfmt ',
+        'itself.x3d' => '<X3D><Scene><Inline url=\'"itself.x3d"\'/></Scene></X3D>', 'large.svg' => '<svg xmlns="http://www.w3.org/2000/svg" width="1e9" height="1e9"><rect width="1e9" height="1e9"/></svg>', 'outside.svg' => sprintf(DRAWING, '<image href="file:///etc/passwd"/><image href="http://127.0.0.1:1/x.png"/><script>alert(1)</script><rect width="40" height="30" fill="#0a0"/>'),
+    ];
+    foreach ($hostile as $path => $bytes) {
+        $this->harbour->put($path, $bytes);
+    }
+    $this->harbour->scan();
+    $ids = array_map(fn (string $path): string => $this->harbour->document($path)->id, array_keys($hostile));
+    api('GET', 'pictures?documents='.implode(',', $ids))->assertOk();
+    ($this->work)();
+    $states = array_combine(array_keys($hostile), array_map(static fn (array $one): string => $one['why'] ?? $one['state'], api('GET', 'pictures?documents='.implode(',', $ids))->json()));
+    expect($states['huge.png'])->toBe('because it has 30,000 × 30,000 pixels; at most 40 million are drawn')->and($states['large.svg'])->toBe('made')->and($states['outside.svg'])->toBe('made');
+    foreach (['bomb.svg', 'broken.svg', 'broken.png', 'empty.x3d', 'packed.wav', 'itself.x3d'] as $path) {
+        expect($states[$path])->toStartWith('because ');
+    }
+    expect(($this->picture)('guide.md')['state'])->toBe('made');
+});
+
+it('has a picture drawn once, however many ask, in the queue behind everything else', function () {
+    Queue::fake();
+    $ids = implode(',', array_map(fn (string $path): string => $this->harbour->document($path)->id, ['gauge.svg', 'guide.md']));
+    expect(array_column(api('GET', "pictures?documents={$ids}")->json(), 'state'))->toBe(['waiting', 'waiting'])->and(array_column(api('GET', "pictures?documents={$ids}")->json(), 'state'))->toBe(['waiting', 'waiting']);
+    Queue::assertPushedTimes(DrawPictures::class, 1);
+    Queue::assertPushedOn(DrawPictures::QUEUE, DrawPictures::class);
+    // Whoever was to draw it has died.
+    foreach (glob(PictureFolder::above()."/{$this->harbour->workspace->id}/*/*.waiting") as $file) {
+        touch($file, time() - 600);
+    }
+    api('GET', "pictures?documents={$ids}");
+    Queue::assertPushedTimes(DrawPictures::class, 2);
+});
+
+it('gives the pictures of a workspace to its members only, and throws old ones away', function () {
+    $key = ($this->picture)('guide.md')['key'];
+    $other = new Harbour(['x.md' => '# X']);
+    $this->actingAs($other->owner);
+    $this->getJson($this->harbour->api("/pictures/{$key}"))->assertNotFound();
+    $this->getJson($other->api("/pictures/{$key}"))->assertNotFound();
+    expect($this->getJson($other->api('/pictures?documents='.$this->harbour->document('guide.md')->id))->assertOk()->json('0.state'))->toBe('none');
+    $this->actingAs($this->harbour->owner);
+    foreach (['pictures?documents=', 'pictures?documents=short', 'pictures'] as $wrong) {
+        api('GET', $wrong)->assertStatus(422);
+    }
+    touch((new PictureFolder($this->harbour->workspace))->file(substr($key, 0, 64), 'svg'), time() - 86_400 * 31);
+    PictureFolder::sweep();
+    api('GET', "pictures/{$key}")->assertNotFound();
+    expect(($this->picture)('guide.md')['state'])->toBe('made');
+});
