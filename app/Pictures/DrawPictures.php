@@ -20,6 +20,11 @@ final class DrawPictures implements ShouldQueue
 
     public const QUEUE = 'pictures';
 
+    /** Never more, whatever waits: people work beside it. */
+    private const AT_ONCE = 2;
+
+    private const LOOK_MICROSECONDS = 300;
+
     public int $timeout = 600;
 
     public int $tries = 1;
@@ -38,21 +43,33 @@ final class DrawPictures implements ShouldQueue
         }
         $folder = new PictureFolder($workspace);
         $ways = Settings::of($workspace)->ways()->json();
-        $process = new DrawingProcess;
+        // What they show may be other than when it was asked for.
+        $left = array_filter($shown->of($workspace, $this->documentIds), static fn (array $one): bool => $folder->look($one['key']) === null);
+        /** @var list<array{process: DrawingProcess, key: ?string}> $hands */
+        $hands = array_map(static fn (): array => ['process' => new DrawingProcess, 'key' => null], range(1, min(self::AT_ONCE, max(1, count($left)))));
         try {
-            // What they show may be other than when it was asked for.
-            foreach ($shown->of($workspace, $this->documentIds) as $id => ['key' => $key, 'parts' => $parts]) {
-                if ($folder->look($key) !== null) {
-                    continue;
+            while ($left !== [] || array_filter(array_column($hands, 'key')) !== []) {
+                foreach ($hands as $number => ['process' => $process, 'key' => $key]) {
+                    try {
+                        if ($key === null && $left !== []) {
+                            $id = (string) array_key_first($left);
+                            ['key' => $key, 'parts' => $parts] = $left[$id];
+                            unset($left[$id]);
+                            $process->begin($this->subject($workspace, $drafts, $id, $parts, $ways));
+                            $hands[$number]['key'] = $key;
+                        } elseif ($key !== null && ($drawn = $process->drawn()) !== null) {
+                            $folder->keep($key, $drawn);
+                            $hands[$number]['key'] = null;
+                        }
+                    } catch (CannotDraw $why) {
+                        $folder->keepWhyNot((string) $key, $why->getMessage());
+                        $hands[$number]['key'] = null;
+                    }
                 }
-                try {
-                    $folder->keep($key, $process->draw($this->subject($workspace, $drafts, (string) $id, $parts, $ways)));
-                } catch (CannotDraw $why) {
-                    $folder->keepWhyNot($key, $why->getMessage());
-                }
+                usleep(self::LOOK_MICROSECONDS);
             }
         } finally {
-            $process->end();
+            array_map(static fn (array $hand) => $hand['process']->end(), $hands);
         }
     }
 

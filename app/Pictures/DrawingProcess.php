@@ -21,30 +21,42 @@ final class DrawingProcess
 
     private string $heard = '';
 
-    /** @throws CannotDraw */
-    public function draw(Subject $subject): Drawn
+    private float $until = 0;
+
+    public function begin(Subject $subject): void
     {
-        $process = $this->running();
+        $this->running();
         $this->asks?->write(self::framed($subject->told()));
-        for ($until = microtime(true) + self::SECONDS; ; usleep(500)) {
-            $this->heard .= $process->getIncrementalOutput();
-            $answer = self::unframed($this->heard);
-            if ($answer !== null) {
-                [$kind, $bytes] = $answer;
+        $this->until = microtime(true) + self::SECONDS;
+    }
 
-                return $kind === null ? throw new CannotDraw($bytes) : new Drawn($kind, $bytes);
-            }
-            if (! $process->isRunning()) {
-                $this->end();
+    /**
+     * @return ?Drawn null: it is still at it
+     *
+     * @throws CannotDraw
+     */
+    public function drawn(): ?Drawn
+    {
+        $isRunning = $this->process?->isRunning() ?? false;
+        $this->heard .= $this->process?->getIncrementalOutput() ?? '';
+        $answer = self::unframed($this->heard);
+        if ($answer !== null) {
+            [$kind, $bytes] = $answer;
 
-                throw CannotDraw::because('it takes more memory than '.self::MEMORY.'iB to draw it, or breaks what draws it');
-            }
-            if (microtime(true) > $until) {
-                $this->end();
-
-                throw CannotDraw::because('drawing it takes more than '.(int) self::SECONDS.' seconds');
-            }
+            return $kind === null ? throw new CannotDraw($bytes) : new Drawn($kind, $bytes);
         }
+        if (! $isRunning) {
+            $this->end();
+
+            throw CannotDraw::because('it takes more memory than '.self::MEMORY.'iB to draw it, or breaks what draws it');
+        }
+        if (microtime(true) > $this->until) {
+            $this->end();
+
+            throw CannotDraw::because('drawing it takes more than '.(int) self::SECONDS.' seconds');
+        }
+
+        return null;
     }
 
     public function end(): void

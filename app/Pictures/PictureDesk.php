@@ -18,7 +18,7 @@ final readonly class PictureDesk
     public const NONE = 'none';
 
     /** Documents that one job draws, so that scans and others come between. */
-    private const PORTION = 20;
+    private const PORTION = 40;
 
     public function __construct(private Shown $shown) {}
 

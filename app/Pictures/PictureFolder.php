@@ -38,7 +38,7 @@ final readonly class PictureFolder
     /** @return ?array{kind: ?string, why: ?string} null: it is not drawn yet; a kind of null: it cannot be */
     public function look(string $key): ?array
     {
-        foreach ([Drawn::PNG, Drawn::SVG] as $kind) {
+        foreach (array_keys(Drawn::TYPES) as $kind) {
             if (is_file($this->file($key, $kind))) {
                 return ['kind' => $kind, 'why' => null];
             }
@@ -92,9 +92,15 @@ final readonly class PictureFolder
         }
     }
 
-    /** Throws away what was drawn long ago, of all workspaces; what is still looked at is drawn again. */
+    /** Throws away what was drawn long ago, and of workspaces that are no more; what is still looked at is drawn again. */
     public static function sweep(): void
     {
+        $there = Workspace::query()->pluck('id')->map(strval(...))->all();
+        foreach (is_dir(self::above()) ? (array) scandir(self::above()) : [] as $id) {
+            if (ctype_digit((string) $id) && ! in_array($id, $there, true)) {
+                (new Filesystem)->deleteDirectory(self::above()."/{$id}");
+            }
+        }
         $files = is_dir(self::above()) ? new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator(self::above(), \FilesystemIterator::SKIP_DOTS)) : [];
         foreach ($files as $file) {
             if ($file->isFile() && $file->getMTime() < time() - 86_400 * self::KEPT_DAYS) {

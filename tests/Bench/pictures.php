@@ -12,6 +12,7 @@ use App\Models\Document;
 use App\Models\User;
 use App\Pictures\DrawPictures;
 use App\Pictures\PictureDesk;
+use App\Pictures\PictureFolder;
 use App\Pictures\Shown;
 use App\Workspace\Index\Scanner;
 use App\Workspace\Workspaces;
@@ -20,7 +21,7 @@ use Illuminate\Support\Facades\Queue;
 const MIX = ['bitmap' => 1000, 'drawing' => 2500, 'text' => 3500, 'solid' => 1000, 'timeline' => 1000, 'sound' => 1000];
 /** Drawn of each kind; the others would only be more of the same. */
 const DRAWN = 250;
-const PORTION = 20;
+const PORTION = 40;
 
 $folder = config('hafenbuch.roots')[0].'/pictures';
 mkdir($folder);
@@ -30,7 +31,7 @@ for ($n = 0; $n < 2600; $n++) {
     imagefilledellipse($noise, mt_rand(0, 1400), mt_rand(0, 1050), mt_rand(5, 200), mt_rand(5, 200), mt_rand(0, 0xFFFFFF));
 }
 ob_start();
-imagejpeg($noise, null, 62);
+imagejpeg($noise, null, 84);
 $jpeg = (string) ob_get_clean();
 $wave = pack('A4VA8VvvVVvvA4V', 'RIFF', 36 + 96_000, 'WAVEfmt ', 16, 1, 1, 48_000, 96_000, 2, 16, 'data', 96_000).random_bytes(96_000);
 $clips = implode(',', array_map(static fn (int $n): string => '{"OTIO_SCHEMA":"Clip.2","name":"clip '.$n.'","source_range":{"duration":{"value":'.mt_rand(10, 200).',"rate":25}}}', range(1, 30)));
@@ -48,6 +49,7 @@ foreach (MIX as $kind => $count) {
         file_put_contents(sprintf('%s/%s/f%05d.%s', $folder, $kind, $n, $of[$kind][0]), $of[$kind][1]($n));
     }
 }
+(new Illuminate\Filesystem\Filesystem)->deleteDirectory(PictureFolder::above());
 $person = User::query()->create(['email' => 'pictures@greetholm.example', 'name' => 'Pictures', 'password' => 'tidegauge']);
 $workspace = Workspaces::add('pictures', $folder, $person);
 app(Scanner::class)->run($workspace);

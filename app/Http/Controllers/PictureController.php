@@ -7,6 +7,7 @@ namespace App\Http\Controllers;
 use App\Http\Data\PictureData;
 use App\Http\OpenApi\Ok;
 use App\Models\Workspace;
+use App\Pictures\Drawing\Drawn;
 use App\Pictures\PictureDesk;
 use App\Pictures\PictureFolder;
 use Illuminate\Http\JsonResponse;
@@ -18,7 +19,7 @@ use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 /** Small pictures of documents, as they are on the screen. */
 final readonly class PictureController
 {
-    public const KEY = '[0-9a-f]{64}\.(?:png|svg)';
+    public const KEY = '[0-9a-f]{64}\.(?:png|jpg|svg)';
 
     private const FOREVER = 'private, max-age=31536000, immutable';
 
@@ -32,7 +33,7 @@ final readonly class PictureController
         return new JsonResponse(array_map(static fn (array $one): PictureData => new PictureData(...$one), $desk->of($workspace, array_values(array_unique(explode(',', $given))))));
     }
 
-    #[OA\Get(path: '/workspaces/{workspace}/pictures/{picture}', operationId: 'showPicture', responses: [new OA\Response(response: 200, description: 'PNG or SVG, which never changes under its key')])]
+    #[OA\Get(path: '/workspaces/{workspace}/pictures/{picture}', operationId: 'showPicture', responses: [new OA\Response(response: 200, description: 'PNG, JPEG or SVG, which never changes under its key')])]
     public function show(Workspace $workspace, string $picture): Response
     {
         [$key, $kind] = explode('.', $picture);
@@ -41,6 +42,6 @@ final readonly class PictureController
             throw new NotFoundHttpException('There is no such picture any more. Ask for the document’s picture again.');
         }
 
-        return new Response($bytes, 200, ['Content-Type' => $kind === 'svg' ? 'image/svg+xml' : 'image/png', 'Cache-Control' => self::FOREVER, 'Content-Security-Policy' => FileController::ALONE]);
+        return new Response($bytes, 200, ['Content-Type' => Drawn::TYPES[$kind], 'Cache-Control' => self::FOREVER, 'Content-Security-Policy' => FileController::ALONE]);
     }
 }

@@ -21,16 +21,12 @@ final readonly class Solid
         if ($triangles === []) {
             throw CannotDraw::because('no shape is in it that is drawn here');
         }
-        $large = imagecreatetruecolor($width, $height);
-        imagesavealpha($large, true);
-        imagealphablending($large, false);
+        $large = Bitmap::blank($width, $height);
         imagefill($large, 0, 0, (int) imagecolorallocatealpha($large, 0xFC, 0xFA, 0xF5, 127));
         foreach ($triangles as [$points, $colour]) {
             imagefilledpolygon($large, array_map(static fn (float $value): int => (int) round($value), $points), $colour);
         }
-        $small = imagecreatetruecolor(Bitmap::WIDTH, Bitmap::HEIGHT);
-        imagealphablending($small, false);
-        imagesavealpha($small, true);
+        $small = Bitmap::blank(Bitmap::WIDTH, Bitmap::HEIGHT);
         imagecopyresampled($small, $large, 0, 0, 0, 0, Bitmap::WIDTH, Bitmap::HEIGHT, $width, $height);
 
         return Bitmap::png($small);
