@@ -1,4 +1,4 @@
-import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { cpSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
 import react from '@vitejs/plugin-react';
@@ -10,7 +10,8 @@ function compressed(): Plugin {
         name: 'hafenbuch-compressed',
         apply: 'build',
         writeBundle({ dir = '' }) {
-            for (const name of readdirSync(join(dir, 'assets')).filter((one) => /\.(js|css)$/.test(one))) {
+            const names = readdirSync(join(dir, 'assets'), { recursive: true }) as string[];
+            for (const name of names.filter((one) => /\.(js|css)$/.test(one))) {
                 const file = join(dir, 'assets', name);
                 const bytes = readFileSync(file);
                 writeFileSync(`${file}.gz`, gzipSync(bytes, { level: 9 }));
@@ -20,8 +21,30 @@ function compressed(): Plugin {
     };
 }
 
+/** Of what a scene is made of, all but what would run its scripts. */
+const SOLID_PARTS =
+    /^(x_ite\.min\.mjs|x_ite\.css|assets\/(components\/(?!Scripting|WebXR)\w+\.min\.js|fonts\/.*|images\/.*|hatching\/.*|linetype\/.*))$/;
+
+/** What shows solids loads its parts by their names beside itself, so it is copied as it is, under its version. */
+function solids(): Plugin {
+    const from = join(import.meta.dirname, 'node_modules/x_ite');
+    const { version } = JSON.parse(readFileSync(join(from, 'package.json'), 'utf8')) as { version: string };
+    return {
+        name: 'hafenbuch-solids',
+        config: () => ({ define: { SOLIDS: JSON.stringify(`/build/assets/x_ite-${version}/x_ite.min.js`) } }),
+        writeBundle({ dir = '' }) {
+            const dist = join(from, 'dist');
+            for (const name of readdirSync(dist, { recursive: true }) as string[]) {
+                if (SOLID_PARTS.test(name) && statSync(join(dist, name)).isFile()) {
+                    cpSync(join(dist, name), join(dir, 'assets', `x_ite-${version}`, name.replace(/\.mjs$/, '.js')));
+                }
+            }
+        },
+    };
+}
+
 export default defineConfig(({ mode }) => ({
-    plugins: [react(), compressed()],
+    plugins: [react(), solids(), compressed()],
     base: '/build/',
     publicDir: false as const,
     // While the pages are being worked on they are another origin than the application; fonts must be asked for there.

@@ -3,8 +3,13 @@
 declare(strict_types=1);
 
 use App\Http\IncomingRequest;
+use App\Pictures\Drawing\Bitmap;
+use App\Pictures\Drawing\Drawer;
+use App\Pictures\DrawingProcess;
+use App\Pictures\Shown;
 use App\Workspace\Reading\ContentReader;
 use Hafenbuch\Core\Format\FormatRegistry;
+use Hafenbuch\Core\Solid\Mesh;
 
 /*
  * Every limit of this server that is no rule of the job; docs/security.md tells what is answered beyond each.
@@ -47,6 +52,9 @@ return [
     // Reading one content for its references and fields; set where they are, since the processes that read know no settings.
     'reading_seconds' => FormatRegistry::SECONDS,
     'references' => ContentReader::REFERENCES,
+
+    // Drawing one document in small; set where they are, for the same reason.
+    'drawing' => ['seconds' => DrawingProcess::SECONDS, 'memory' => DrawingProcess::MEMORY, 'source' => Drawer::SOURCE_BYTES, 'pixels' => Bitmap::PIXELS, 'parts' => Shown::PARTS, 'triangles' => Mesh::MOST],
 
     // Comparing line by line: in plans, and elsewhere. Beyond it only facts are compared.
     'compared_in_plans' => 512 * 1024,

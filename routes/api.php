@@ -36,6 +36,7 @@ use App\Http\Controllers\PresenceController;
 use App\Http\Controllers\ProgressController;
 use App\Http\Controllers\PulseController;
 use App\Http\Controllers\QuayController;
+use App\Http\Controllers\ReachController;
 use App\Http\Controllers\RecoveryController;
 use App\Http\Controllers\ReferenceController;
 use App\Http\Controllers\RetentionController;
@@ -137,6 +138,7 @@ Route::middleware(['auth:sanctum', 'throttle:person'])->group(function (): void 
             Route::get('pictures/{picture}', [PictureController::class, 'show'])->where('picture', PictureController::KEY);
             Route::get('documents', [DocumentController::class, 'index']);
             Route::get('documents/{document}', [DocumentController::class, 'show']);
+            Route::get('documents/{document}/reach', ReachController::class);
             Route::get('documents/{document}/content', [DraftController::class, 'show']);
             Route::get('documents/{document}/views', [DocumentViewController::class, 'index']);
             Route::put('documents/{document}/views', [DocumentViewController::class, 'store']);

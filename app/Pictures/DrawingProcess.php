@@ -11,9 +11,9 @@ use Symfony\Component\Process\Process;
 /** A process of its own that draws one content after the other; one that takes too long or too much is killed, and another goes on. */
 final class DrawingProcess
 {
-    private const SECONDS = 12.0;
+    public const SECONDS = 12.0;
 
-    private const MEMORY = '384M';
+    public const MEMORY = '384M';
 
     private ?Process $process = null;
 

@@ -9,6 +9,7 @@ use App\Models\Workspace;
 use App\Pictures\Drawing\Drawer;
 use App\Workspace\Graph\WorkspaceGraphs;
 use App\Workspace\Settings;
+use Hafenbuch\Core\Format\Link\LinkReader;
 use Hafenbuch\Core\Reference\Graph;
 use Illuminate\Support\Facades\DB;
 
@@ -19,7 +20,7 @@ final readonly class Shown
     private const EDITION = 1;
 
     /** Of an assembly with more parts the first are drawn. */
-    private const PARTS = 200;
+    public const PARTS = 200;
 
     public function __construct(private WorkspaceGraphs $graphs) {}
 
@@ -43,7 +44,7 @@ final readonly class Shown
         $shown = [];
         foreach ($ids as $id) {
             $row = $rows[$id] ?? null;
-            if ($row !== null && $row->hash !== null && Drawer::draws($row->path)) {
+            if ($row !== null && $row->hash !== null && $row->format !== LinkReader::NAME && Drawer::draws($row->path)) {
                 $others = array_values(array_filter($parts[$id] ?? [], static fn (string $part): bool => ($rows[$part]->hash ?? null) !== null));
                 $said = [self::EDITION, $workspace->id, $row->path, $row->title, $row->hash, $ways, array_map(static fn (string $part): array => [$rows[$part]->path, $rows[$part]->hash], $others)];
                 $shown[$id] = ['key' => hash('sha256', json_encode($said, JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE)), 'parts' => $others];
@@ -72,14 +73,14 @@ final readonly class Shown
 
     /**
      * @param  list<string>  $ids
-     * @return array<string, object{id: string, path: string, title: ?string, hash: ?string}>
+     * @return array<string, object{id: string, path: string, title: ?string, format: string, hash: ?string}>
      */
     private function rows(Workspace $workspace, array $ids): array
     {
         $rows = [];
         foreach (array_chunk($ids, 1000) as $chunk) {
             $rows += DB::table('documents')->leftJoin('drafts', 'drafts.document_id', '=', 'documents.id')->where('workspace_id', $workspace->id)->whereIn('documents.id', $chunk)->whereNull('dropped_at')
-                ->get(['documents.id', 'path', 'title', DB::raw('coalesce(drafts.hash, if(is_gone, null, saved_hash)) as hash')])->keyBy('id')->all();
+                ->get(['documents.id', 'path', 'title', 'format', DB::raw('coalesce(drafts.hash, if(is_gone, null, saved_hash)) as hash')])->keyBy('id')->all();
         }
 
         return $rows;

@@ -30,6 +30,7 @@ const AccountView = later(async () => (await import('./people/AccountView')).Acc
 const ServerView = later(async () => (await import('./people/ServerView')).ServerView);
 const NewWorkspace = later(async () => (await import('./people/NewWorkspace')).NewWorkspace);
 const Enter = later(async () => (await import('./login/Enter')).Enter);
+const ReachView = later(async () => (await import('./reach/ReachView')).ReachView);
 const SeriesView = later(async () => (await import('./series/SeriesView')).SeriesView);
 
 export function App() {
@@ -59,6 +60,7 @@ export function App() {
                 <Route path="quay" element={<QuayView />} />
                 <Route path="documents/:id" element={<DocumentView />} />
                 <Route path="documents/:id/copy" element={<CopyView />} />
+                <Route path="documents/:id/reach" element={<ReachView />} />
                 <Route path="documents/:id/series" element={<SeriesView />} />
                 <Route path="documents/:id/past" element={<PastView />} />
                 <Route path="documents/:id/as-of" element={<AsOfView />} />

@@ -15,7 +15,7 @@ final readonly class Bitmap
     public const HEIGHT = 240;
 
     /** Unpacked, each takes four bytes. */
-    private const PIXELS = 40_000_000;
+    public const PIXELS = 40_000_000;
 
     private const BYTES = 256 << 20;
 

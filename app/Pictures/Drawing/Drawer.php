@@ -29,7 +29,7 @@ use Hafenbuch\Core\Text\Patience;
 final readonly class Drawer
 {
     /** Larger sources are not drawn. */
-    private const SOURCE_BYTES = 16 << 20;
+    public const SOURCE_BYTES = 16 << 20;
 
     /** Of pictures that a drawing places, together. */
     private const PLACED_BYTES = 16 << 20;

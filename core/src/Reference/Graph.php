@@ -164,6 +164,43 @@ final class Graph
     }
 
     /**
+     * Everything that refers to a node, or that it refers to, at any depth: nearest first, with how far it is and by way of which
+     * neighbour that is nearer, the first of several.
+     *
+     * @param  bool  $isUp  what refers to it; else what it refers to
+     * @return array{list<array{string, int, string}>, int} so many nodes with their distances and ways, and how many there are
+     */
+    public function around(string $node, bool $isUp, int $most): array
+    {
+        $start = $this->nodes->number($node);
+        if ($start === null) {
+            return [[], 0];
+        }
+        $edges = $isUp ? $this->referrers() : $this->targets;
+        $isSeen = [$start => true];
+        $found = [];
+        $total = 0;
+        $level = [$start];
+        for ($distance = 1; $level !== []; $distance++) {
+            $next = [];
+            foreach ($level as $by) {
+                foreach ($edges->at($by) as $other) {
+                    if (! isset($isSeen[$other])) {
+                        $isSeen[$other] = true;
+                        $next[] = $other;
+                        if (++$total <= $most) {
+                            $found[] = [$this->nodes->name($other), $distance, $this->nodes->name($by)];
+                        }
+                    }
+                }
+            }
+            $level = $next;
+        }
+
+        return [$found, $total];
+    }
+
+    /**
      * Those of the candidates that the nodes refer to, at any depth and by way of any others; nearest first.
      *
      * @param  list<string>  $nodes

@@ -112,6 +112,13 @@ it('knows above which nodes one finds whatever changes where a node is marked or
     }
 });
 
+it('goes around a node nearest first, and says by which way', function () {
+    $graph = graph(['top' => ['middle', 'low'], 'middle' => ['low', 'end'], 'low' => ['end'], 'end' => ['top'], 'far' => []]);
+
+    expect($graph->around('low', true, 9))->toBe([[['top', 1, 'low'], ['middle', 1, 'low'], ['end', 2, 'top']], 3])
+        ->and($graph->around('low', false, 2))->toBe([[['end', 1, 'low'], ['top', 2, 'end']], 3])->and($graph->around('far', true, 9))->toBe([[], 0])->and($graph->around('unknown', true, 9))->toBe([[], 0]);
+});
+
 it('goes up no further than to the next stop', function () {
     $graph = graph(['top' => ['middle'], 'middle' => ['low'], 'low' => [], 'beside' => ['low']]);
 

@@ -77,6 +77,7 @@ export type TakeInWish = Schemas['TakeInWish'];
 export type UnusedFile = Schemas['UnusedFile'];
 export type Device = Schemas['Device'];
 export type IncomingRule = Schemas['IncomingRule'];
+export type Reached = Schemas['Reached'];
 export type Picture = Schemas['Picture'];
 export type ThinningPreview = Schemas['ThinningPreview'];
 

@@ -30,6 +30,7 @@ export const keys = {
     decisions: (workspace: string) => [workspace, 'decisions'] as const,
     plan: (workspace: string, decisions: unknown) => [workspace, 'plan', decisions] as const,
     document: (workspace: string, id: string) => [workspace, 'document', id] as const,
+    reach: (workspace: string, id: string, isUp: boolean) => [workspace, 'document', id, 'reach', isUp] as const,
     picture: (workspace: string, id: string) => [workspace, 'picture', id] as const,
     // Not under the document: edits change nothing of it.
     views: (workspace: string, id: string) => [workspace, 'views', id] as const,

@@ -29,13 +29,12 @@ import { Notice } from '../ui/Notice';
 import { isHeldBack, isUnsaved } from '../ui/rows';
 import { useNow } from '../ui/useNow';
 import { useWatched, Watched } from '../ui/watched';
-import { ago, count, fileName, folder, readable, size } from '../ui/words';
+import { ago, count, fileName, folder, size } from '../ui/words';
 import { AddSheet } from './AddSheet';
 import { BothSheet } from './BothSheet';
-import { Editor } from './Editor';
+import { Content, WaysOfShowing } from './Content';
 import { Fields } from './Fields';
 import { Lineage } from './Lineage';
-import { LinkPlace } from './LinkPlace';
 import { Mentions } from './Mentions';
 import type { Keeping } from './OpenDraft';
 import { PointSheet } from './PointSheet';
@@ -43,6 +42,7 @@ import { Preview } from './Preview';
 import { References } from './References';
 import { ReleasePart } from './ReleasePart';
 import { SidePart } from './SidePart';
+import { shownAs } from './shownAs';
 import { useDraft } from './useDraft';
 import { useEdits } from './useEdits';
 import { Versions } from './Versions';
@@ -66,7 +66,6 @@ const WORDS: Record<Keeping, string> = {
     'moved on': 'Someone else has written meanwhile: ',
 };
 
-const NONE: Reference[] = [];
 /** Until it is known how the document is looked at. */
 const NO_LOOK = new Watched<LookSettings>({});
 /** What stands beside the content, in pixels. */
@@ -149,6 +148,7 @@ function OneDocument({ workspace, id }: { workspace: string; id: string }) {
     useCommands([
         ...(canStep ? stepCommands(stepping, past.steps.data) : []),
         { name: 'Views of this document: keep one, look like another …', keys: 'i', run: () => setViews(true) },
+        { name: 'What hangs on this document', keys: 'e', run: () => navigate(`/w/${workspace}/documents/${id}/reach`) },
         { name: 'The past of this document', keys: 'p', run: () => navigate(`/w/${workspace}/documents/${id}/past`) },
         ...(canDecide
             ? [
@@ -182,7 +182,7 @@ function OneDocument({ workspace, id }: { workspace: string; id: string }) {
     const isLockedByOther = isHeldBack(row);
     const canEdit = document.isText && !isLockedByOther && !isLook;
     const isLink = row.format === 'link';
-    const isPicture = /^(image|audio|video)\//.test(document.mediaType);
+    const as = shownAs(document, look);
     return (
         <View $side={side}>
             <ViewHead title={name} sub={row.path}>
@@ -237,6 +237,7 @@ function OneDocument({ workspace, id }: { workspace: string; id: string }) {
                             {(keeping === 'failed' || keeping === 'moved on') && problem}
                             {keeping === 'kept' && document.charset !== null && document.charset !== 'utf-8' && ` In ${document.charset}.`}
                         </span>
+                        <WaysOfShowing as={as} onChoose={(shown) => keeper?.change({ shown })} />
                         {keeping === 'moved on' && (
                             <>
                                 <TextButton onPress={() => setBoth(true)}>Look at both</TextButton>
@@ -274,45 +275,18 @@ function OneDocument({ workspace, id }: { workspace: string; id: string }) {
                 )}
                 {document.note && <Notice>{document.note}</Notice>}
                 <div>
-                    {document.isText && isPicture && look.shown === 'preview' ? (
-                        <Preview
-                            document={document}
-                            workspace={workspace}
-                            large
-                            zoom={look.zoom}
-                            onZoom={(zoom) => keeper?.change({ zoom })}
-                        />
-                    ) : document.isText ? (
-                        loaded && keeper ? (
-                            <Editor
-                                path={row.path}
-                                text={loaded.text}
-                                load={loaded.load}
-                                references={isCalm ? document.refersTo : NONE}
-                                isFixed={isLockedByOther || isLook || isHeld}
-                                onEdit={(load, changes, now) => draft.type(load, changes, now)}
-                                onOpen={(target) => navigate(`/w/${workspace}/documents/${target}`)}
-                                keeper={keeper}
-                                look={lookedLike}
-                            />
-                        ) : (
-                            <Empty title={problem ? 'The content cannot be read' : 'Reading …'}>{problem && <p>{problem}</p>}</Empty>
-                        )
-                    ) : isLink ? (
-                        <LinkPlace document={document} workspace={workspace} />
-                    ) : isPicture ? (
-                        <Preview
-                            document={document}
-                            workspace={workspace}
-                            large
-                            zoom={look.zoom}
-                            onZoom={(zoom) => keeper?.change({ zoom })}
-                        />
-                    ) : (
-                        <Empty title="Nothing to show here">
-                            <p>{readable(fileName(row.path))} is kept, hashed and saved like any other file, but its content is no text.</p>
-                        </Empty>
-                    )}
+                    <Content
+                        document={document}
+                        workspace={workspace}
+                        draft={draft}
+                        loaded={loaded}
+                        problem={problem}
+                        isCalm={isCalm}
+                        isFixed={isLockedByOther || isLook || isHeld}
+                        keeper={keeper}
+                        look={look}
+                        lookedLike={lookedLike}
+                    />
                 </div>
             </Source>
             <Aside title="About this document" sub="" summary={aboutShortly(document)} below={isNarrow} bare>
@@ -320,12 +294,12 @@ function OneDocument({ workspace, id }: { workspace: string; id: string }) {
                     <SidePart>
                         <States row={row} />
                     </SidePart>
-                    {document.isText && isPicture && (
+                    {document.isText && as.kind === 'picture' && (
                         <SidePart name="picture" title="Its picture" closed={closed} onTurn={turn}>
-                            {look.shown !== 'preview' && <Preview document={document} workspace={workspace} />}
+                            {as.shown === 'source' && <Preview document={document} workspace={workspace} />}
                             <p style={{ paddingTop: 4 }}>
                                 <TextButton onPress={() => keeper?.change({ shown: look.shown === 'preview' ? 'source' : 'preview' })}>
-                                    {look.shown === 'preview' ? 'show the source' : 'show it large, in place of the source'}
+                                    {as.shown === 'preview' ? 'show the source' : 'show it large, in place of the source'}
                                 </TextButton>
                             </p>
                         </SidePart>
@@ -368,6 +342,13 @@ function OneDocument({ workspace, id }: { workspace: string; id: string }) {
                             <References references={document.referredBy} workspace={workspace} incoming />
                         ) : (
                             <p>Nothing{document.mentionedIn.length > 0 ? ' that is known' : ''}.</p>
+                        )}
+                        {document.referredBy.length > 0 && (
+                            <p style={{ paddingTop: 6 }}>
+                                <TextButton onPress={() => navigate(`/w/${workspace}/documents/${id}/reach`)}>
+                                    All that hangs on it, at any depth …
+                                </TextButton>
+                            </p>
                         )}
                         {document.mentionedIn.length > 0 && <Mentions mentions={document.mentionedIn} workspace={workspace} />}
                     </SidePart>

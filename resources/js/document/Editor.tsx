@@ -3,6 +3,7 @@ import { EditorView } from '@codemirror/view';
 import { basicSetup } from 'codemirror';
 import { useEffect, useRef } from 'react';
 import type { LookSettings, Reference } from '../api/client';
+import type { SharedPlace } from '../large/sharedPlace';
 import { lookLike, lookOf } from '../looks/editorLook';
 import type { LookKeeper } from '../looks/LookKeeper';
 import { sourceOf } from '../ui/source';
@@ -22,12 +23,15 @@ interface Props {
     keeper: LookKeeper;
     /** A view that was chosen; another object is looked at anew. */
     look: LookSettings | null;
+    /** Which line is in sight first, shared with what is shown beside it. */
+    place?: SharedPlace;
 }
 
-export function Editor({ path, text, load, references, isFixed, onEdit, onOpen, keeper, look }: Props) {
+export function Editor({ path, text, load, references, isFixed, onEdit, onOpen, keeper, look, place: shared }: Props) {
     const place = useRef<HTMLDivElement>(null);
     const editor = useRef<EditorView | null>(null);
     const fixing = useRef(new Compartment());
+    const isLed = useRef(0);
     const latest = useRef({ text, onEdit, onOpen });
     latest.current = { text, onEdit, onOpen };
 
@@ -52,21 +56,40 @@ export function Editor({ path, text, load, references, isFixed, onEdit, onOpen, 
                         }
                         keeper.touch();
                     }),
-                    EditorView.domEventHandlers({ scroll: () => keeper.touch() }),
+                    EditorView.domEventHandlers({
+                        scroll: (_event, view) => {
+                            keeper.touch();
+                            if (shared && isLed.current === 0) {
+                                const top = view.lineBlockAtHeight(view.scrollDOM.scrollTop).from;
+                                shared.set({ line: view.state.doc.lineAt(top).number - 1, by: 'source' });
+                            }
+                            isLed.current = Math.max(0, isLed.current - 1);
+                        },
+                    }),
                 ],
             }),
         });
         editor.current = view;
         lookLike(view, keeper.now());
+        const unfollow = shared?.watch(() => {
+            const { line, by } = shared.now();
+            if (by === 'words') {
+                const to = view.lineBlockAt(view.state.doc.line(Math.min(view.state.doc.lines, line + 1)).from).top;
+                // What it is led to it does not lead to.
+                isLed.current = Math.abs(view.scrollDOM.scrollTop - to) < 1 ? 0 : 1;
+                view.scrollDOM.scrollTop = to;
+            }
+        });
         keeper.ofEditor = () => lookOf(view);
         return () => {
             // What came from elsewhere than the editor is looked at where the text before it was.
             keeper.state.set(keeper.now());
             keeper.ofEditor = null;
             editor.current = null;
+            unfollow?.();
             view.destroy();
         };
-    }, [load, path, keeper]);
+    }, [load, path, keeper, shared]);
 
     useEffect(() => {
         if (look && editor.current) {

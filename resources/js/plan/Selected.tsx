@@ -60,6 +60,7 @@ export function Selected({ workspace, row }: { workspace: string; row: Row }) {
                 <dt>size</dt>
                 <dd>{size(row.size)}</dd>
             </dl>
+            <Button onPress={() => navigate(`/w/${workspace}/documents/${row.id}/reach`)}>What hangs on it</Button>
             <Button onPress={() => navigate(`/w/${workspace}/documents/${row.id}`)}>Open {readable(name)}</Button>
         </Whole>
     );

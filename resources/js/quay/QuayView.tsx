@@ -1,6 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
-import { Link, useOutletContext, useParams } from 'react-router';
+import { Link, useNavigate, useOutletContext, useParams } from 'react-router';
 import styled from 'styled-components';
 import { answer, api, type Row } from '../api/client';
 import { keys, useQuay } from '../api/queries';
@@ -37,6 +37,7 @@ export function QuayView() {
     const { workspace = '' } = useParams();
     const quay = useQuay(workspace);
     const client = useQueryClient();
+    const navigate = useNavigate();
     const { open, make } = useOutletContext<FrameContext>();
     const decisions = useDecisions(workspace);
     const actions = useDocumentActions(workspace);
@@ -82,6 +83,11 @@ export function QuayView() {
                       name: `Save ${currentRow.title ?? fileName(currentRow.path)} with all below it`,
                       keys: 'b',
                       run: () => belowCurrent(currentRow),
+                  },
+                  {
+                      name: `What hangs on ${currentRow.title ?? fileName(currentRow.path)}`,
+                      keys: 'e',
+                      run: () => navigate(`/w/${workspace}/documents/${currentRow.id}/reach`),
                   },
                   { name: `Close ${currentRow.title ?? fileName(currentRow.path)}`, keys: 'c', run: () => close([currentRow.id]) },
               ]

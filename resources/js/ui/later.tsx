@@ -6,14 +6,16 @@ const waiting: (() => Promise<unknown>)[] = [];
 
 /**
  * A part of the page whose code comes when it is first shown, or before that, once the page has nothing else to do. What has come is shown
- * at once; what does not come says so and is asked for again.
+ * at once; what does not come says so and is asked for again. `isHeavy`: it comes only where it is shown.
  */
-export function later<P extends object>(load: () => Promise<ComponentType<P>>): ComponentType<P> {
+export function later<P extends object>(load: () => Promise<ComponentType<P>>, isHeavy = false): ComponentType<P> {
     let code: ComponentType<P> | null = null;
     const get = async () => {
         code ??= await load();
     };
-    waiting.push(get);
+    if (!isHeavy) {
+        waiting.push(get);
+    }
     // biome-ignore lint/correctness/noComponentHookFactories: made once for each part, when its module is read
     return function Later(props: P) {
         const [tries, setTries] = useState(0);

@@ -1,0 +1,65 @@
+import type { Document } from '../api/client';
+import { later } from '../ui/later';
+import { fileName } from '../ui/words';
+import type { Kind } from './kinds';
+import type { SharedPlace } from './sharedPlace';
+
+const Words = later(async () => (await import('./Words')).Words, true);
+const Sound = later(async () => (await import('./Sound')).Sound, true);
+const SolidView = later(async () => (await import('./SolidView')).SolidView, true);
+const Rows = later(async () => (await import('./Rows')).Rows);
+
+interface Props {
+    kind: Kind;
+    document: Document;
+    workspace: string;
+    /** What is typed, of a text. */
+    text: string | null;
+    place: SharedPlace;
+    onOpen: (id: string) => void;
+}
+
+/** A document as what it is, large: words set, a sound as its wave, a solid to be turned, values as a table. */
+export function Large({ kind, document, workspace, text, place, onOpen }: Props) {
+    const { row } = document;
+    const name = row.title ?? fileName(row.path);
+    // What it takes in may have changed too.
+    const state = [row.revision, ...document.refersTo.map((one) => one.content ?? '')].join();
+    const shown = `/api/workspaces/${workspace}/show/${row.path.split('/').map(encodeURIComponent).join('/')}?state=${encodeURIComponent(state)}`;
+    switch (kind) {
+        case 'words':
+            return (
+                <Words
+                    workspace={workspace}
+                    path={row.path}
+                    text={text ?? ''}
+                    references={document.refersTo}
+                    place={place}
+                    state={state}
+                    onOpen={onOpen}
+                />
+            );
+        case 'page':
+            return (
+                <iframe
+                    key={state}
+                    title={`${name} as it is read`}
+                    src={shown}
+                    sandbox="allow-same-origin"
+                    style={{ border: 0, width: '100%', height: '100%', background: '#fff' }}
+                />
+            );
+        case 'sound':
+            return (
+                <Sound
+                    url={`/api/workspaces/${workspace}/documents/${row.id}/file?revision=${row.revision}`}
+                    name={name}
+                    size={row.size ?? 0}
+                />
+            );
+        case 'solid':
+            return <SolidView workspace={workspace} path={row.path} name={name} state={state} />;
+        case 'table':
+            return <Rows text={text ?? ''} name={name} />;
+    }
+}

@@ -1,0 +1,77 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Quay\Quay;
+use Facebook\WebDriver\WebDriverKeys;
+use Tests\Support\Browser;
+use Tests\Support\Harbour;
+
+/* Documents as what they are: words set beside their source, a sound as its wave, a solid to be turned, values as a table; and what hangs on them. */
+
+beforeEach(function () {
+    $wave = pack('A4VA8VvvVVvvA4V', 'RIFF', 36 + 8000, 'WAVEfmt ', 16, 1, 1, 8000, 8000, 1, 8, 'data', 8000).str_repeat("\x80\xA0\x80\x60", 2000);
+    $this->harbour = new Harbour([
+        'guide.md' => "# The guide\n\n[The tide](tide.md)\n\n<script>document.title = 'taken'</script><img src=x onerror=\"document.title = 'taken'\">\n\n![gauge](gauge.svg)\n\n![far](https://elsewhere.example/a.png)\n\n".implode("\n\n", array_map(static fn (int $n): string => "Paragraph {$n} of the guide.", range(1, 80)))."\n",
+        'tide.md' => "# The tide\n", 'gauge.svg' => '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 40 20"><title>Gauge</title><rect width="40" height="20"/></svg>', 'gulls.wav' => $wave,
+        'part.x3d' => '<X3D><head><meta name="title" content="Part"/></head><Scene><Shape><Box/></Shape></Scene></X3D>', 'tides.csv' => "at;height\n06:12;\"3,1 m\"\n",
+    ]);
+    (new Quay($this->harbour->workspace, $this->harbour->owner))->open(array_map(fn (string $path): string => $this->harbour->document($path)->id, ['guide.md', 'tide.md', 'gauge.svg', 'gulls.wav', 'part.x3d', 'tides.csv']));
+    $this->browser = (new Browser)->logIn($this->harbour->owner->email);
+    $this->open = fn (string $path): Browser => $this->browser->at($path)->keys(WebDriverKeys::ENTER)->sees('Its past');
+    $this->frame = 'document.querySelector("iframe[title$=\'as it is read\']").contentDocument';
+});
+afterEach(fn () => $this->browser->close());
+
+it('sets a text beside its source while it is typed, and nothing of it acts', function () {
+    ($this->open)('guide.md')->find("iframe[title$='as it is read']");
+    $this->browser->until("return {$this->frame}.querySelector('h1')?.textContent === 'The guide' && {$this->frame}.querySelector('img[alt=gauge]')?.naturalWidth > 0");
+    expect($this->browser->script("return [{$this->frame}.querySelectorAll('body script, body [onerror], body [style]').length, document.title === 'taken', {$this->frame}.title, {$this->frame}.querySelectorAll('img[src*=elsewhere]').length]"))->toBe([0, false, '', 0]);
+    $this->browser->inEditor()->keys(WebDriverKeys::CONTROL.WebDriverKeys::HOME)->keys(WebDriverKeys::END, ' for everybody')->until("return {$this->frame}.querySelector('h1').textContent === 'The guide for everybody'");
+    // What was typed is there after something else was shown.
+    $this->browser->press('as it looks')->until('return !document.querySelector(".cm-content").checkVisibility()')->press('the source')->until('return document.querySelector(".cm-content").innerText.includes("The guide for everybody")');
+    $this->browser->inEditor()->keys(WebDriverKeys::CONTROL.WebDriverKeys::HOME)->keys(WebDriverKeys::END, ', by boat')->sees('Draft kept');
+    for ($until = microtime(true) + 15; microtime(true) < $until && ! str_starts_with($this->harbour->workingText('guide.md'), '# The guide for everybody, by boat'); usleep(100_000)) {
+        // The edit is on its way.
+    }
+    expect($this->harbour->workingText('guide.md'))->toStartWith('# The guide for everybody, by boat')->and($this->browser->faults())->toBe([]);
+});
+
+it('scrolls words and source together, and follows their links', function () {
+    ($this->open)('guide.md')->find("iframe[title$='as it is read']");
+    $this->browser->until("return {$this->frame}.querySelectorAll('p').length > 70");
+    $this->browser->script('document.querySelector(".cm-scroller").scrollTop = 1400');
+    $this->browser->until("return {$this->frame}.defaultView.scrollY > 300");
+    $before = $this->browser->script('return document.querySelector(".cm-scroller").scrollTop');
+    $this->browser->script("{$this->frame}.defaultView.scrollTo(0, 0); {$this->frame}.dispatchEvent(new WheelEvent('wheel'))");
+    $this->browser->until("return document.querySelector('.cm-scroller').scrollTop < {$before} - 300");
+    $this->browser->script("{$this->frame}.querySelector('a').click()");
+    $this->browser->until('return document.querySelector("h1").textContent === "The tide"');
+});
+
+it('shows a sound as its wave, a solid to be turned, values as a table', function () {
+    ($this->open)('gulls.wav')->sees('of 1.0 s')->find('[aria-label="The wave of gulls.wav"]');
+    $this->browser->press('Back to the quay');
+    ($this->open)('tides.csv')->press('as it looks')->until('return document.querySelector("table td:nth-child(2)")?.textContent === "3,1 m"');
+    $this->browser->press('Back to the quay');
+    ($this->open)('part.x3d')->press('as it looks')->find('x3d-canvas');
+    $this->browser->until('return performance.getEntriesByType("resource").some((one) => one.name.endsWith("/show/part.x3d") && one.responseStatus === 200)');
+});
+
+it('says of a drawing that is gone that it is, and where it was', function () {
+    unlink("{$this->harbour->workspace->root}/gauge.svg");
+    $this->harbour->scan();
+    $this->browser->visit("/w/{$this->harbour->workspace->slug}/documents/{$this->harbour->document('gauge.svg')->id}")->sees('Its file is gone')->lacks('iframe');
+    $this->browser->press('Look into its past')->sees('Past of');
+});
+
+it('shows what hangs on a document as a chart, by its keys, and as a list', function () {
+    $this->browser->at('tide.md')->keys('e')->sees('What hangs on The tide')->sees('1 document would show a change of it');
+    $start = 'document.getElementById("reach-'.$this->harbour->document('tide.md')->id.'")';
+    $this->browser->script("{$start}.focus()");
+    $this->browser->keys(WebDriverKeys::ARROW_RIGHT)->until('return document.activeElement.textContent.includes("The guide")');
+    $this->browser->keys(WebDriverKeys::ARROW_LEFT)->until("return document.activeElement === {$start}");
+    $this->browser->press('as a list')->sees('directly')->press('what it hangs on')->sees('It shows nothing else');
+    $this->browser->press('what hangs on it')->press('as a chart')->keys(WebDriverKeys::TAB);
+    expect($this->browser->faults())->toBe([]);
+});
