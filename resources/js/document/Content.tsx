@@ -34,14 +34,21 @@ const Way = styled.button<{ $on: boolean }>`
 `;
 
 /** Source, what it looks like, or both: the choice, of a text that looks like something. */
-export function WaysOfShowing({ as, onChoose }: { as: ShownAs; onChoose: (shown: Shown) => void }) {
+export function WaysOfShowing({ as, isReady, onChoose }: { as: ShownAs; isReady: boolean; onChoose: (shown: Shown) => void }) {
     if (as.kind === null || as.kind === 'gone' || as.kind === 'link') {
         return null;
     }
     return (
         <Ways role="group" aria-label="What is shown">
             {(['source', 'both', 'preview'] as const).map((one) => (
-                <Way key={one} type="button" $on={as.shown === one} aria-pressed={as.shown === one} onClick={() => onChoose(one)}>
+                <Way
+                    key={one}
+                    type="button"
+                    disabled={!isReady}
+                    $on={as.shown === one}
+                    aria-pressed={as.shown === one}
+                    onClick={() => onChoose(one)}
+                >
                     {WORDS[one]}
                 </Way>
             ))}

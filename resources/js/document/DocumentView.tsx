@@ -237,7 +237,7 @@ function OneDocument({ workspace, id }: { workspace: string; id: string }) {
                             {(keeping === 'failed' || keeping === 'moved on') && problem}
                             {keeping === 'kept' && document.charset !== null && document.charset !== 'utf-8' && ` In ${document.charset}.`}
                         </span>
-                        <WaysOfShowing as={as} onChoose={(shown) => keeper?.change({ shown })} />
+                        <WaysOfShowing as={as} isReady={keeper !== null} onChoose={(shown) => keeper?.change({ shown })} />
                         {keeping === 'moved on' && (
                             <>
                                 <TextButton onPress={() => setBoth(true)}>Look at both</TextButton>
