@@ -138,6 +138,7 @@ Route::middleware(['auth:sanctum', 'throttle:person'])->group(function (): void 
             Route::get('pictures/{picture}', [PictureController::class, 'show'])->where('picture', PictureController::KEY);
             Route::get('documents', [DocumentController::class, 'index']);
             Route::get('documents/{document}', [DocumentController::class, 'show']);
+            Route::get('documents/{document}/outline', [PictureController::class, 'outline']);
             Route::get('documents/{document}/reach', ReachController::class);
             Route::get('documents/{document}/content', [DraftController::class, 'show']);
             Route::get('documents/{document}/views', [DocumentViewController::class, 'index']);

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 /*
  * Fifty writers on one ring of 10,000 documents, each with a page that waits for news, a draft every 5 seconds, a plan
- * every 15, another document on the screen every 20 and a save every minute, for three minutes. Writing locks by itself,
+ * every 15, another document on the screen every 20, the pictures in sight after news, and a save every minute, for three minutes. Writing locks by itself,
  * and there are folders that are only read. Server, database and people on this machine. Afterwards every draft that was
  * answered must be there.
  */
@@ -26,6 +26,8 @@ const SECONDS = 180;
 const WARM_SECONDS = 15;
 /** Shorter than a page waits, so that the run ends. */
 const WAIT_SECONDS = 10;
+/** After news the pictures in sight are asked for. */
+const PICTURES_SECONDS = 2.5;
 
 /** One person's page: what it has under way, and when it does what next. */
 final class Page
@@ -44,8 +46,10 @@ final class Page
 
     public bool $wantsQuay = true;
 
-    /** When it asks for what the news touched. */
+    /** When it asks for what the news touched, and for the pictures of what it shows. */
     public float $renewsAt = 0;
+
+    public float $picturesAt = INF;
 
     /** @var array<string, float> */
     public array $next;
@@ -117,6 +121,9 @@ $take = static function (Page $page, string $what, array $answer) use (&$conflic
         $page->next['pulse'] = microtime(true) + max(0.1, $answer['next'] / 1000);
         // As the pages do, where there are many.
         $page->renewsAt = microtime(true) + ($answer['next'] > 1500 ? mt_rand() / mt_getrandmax() * $answer['next'] / 3000 : 0);
+        if (array_intersect($answer['topics'], ['documents', 'states', 'edits']) !== [] && $page->picturesAt === INF) {
+            $page->picturesAt = microtime(true) + PICTURES_SECONDS;
+        }
         $page->wantsQuay = $page->wantsQuay || in_array('documents', $answer['topics'], true) || in_array('quay', $answer['topics'], true);
         $page->rows = array_values(array_unique([...$page->rows, ...array_filter([...$answer['edits'], ...$answer['states']], static fn (string $id): bool => isset($page->shown[$id]))]));
     } elseif ($what === 'draft') {
@@ -154,6 +161,9 @@ while (($time = microtime(true)) < $begin + WARM_SECONDS + SECONDS || $waiting !
             // Saved right after the plan, where it is time.
             $page->next['save'] = $page->next['save'] - $time < 15 ? $time : $page->next['save'];
             $ask($page, 'plan', 'POST', '/plan', ['decisions' => $decision]);
+        } elseif ($time >= $page->picturesAt && $page->shown !== []) {
+            $page->picturesAt = INF;
+            $ask($page, 'pictures', 'GET', '/pictures?documents='.implode(',', array_slice(array_keys($page->shown), 0, OPEN)));
         } elseif ($time < $page->renewsAt) {
             continue;
         } elseif ($page->wantsQuay) {

@@ -121,3 +121,19 @@ it('gives the pictures of a workspace to its members only, and throws old ones a
     api('GET', "pictures/{$key}")->assertNotFound();
     expect(($this->picture)('guide.md')['state'])->toBe('made');
 });
+
+it('tells what is in a table and in a timeline, and which media are there', function () {
+    $this->harbour->put('tones/gulls.wav', 'RIFF');
+    $clip = static fn (string $name, string $url): array => ['OTIO_SCHEMA' => 'Clip.2', 'name' => $name, 'source_range' => ['duration' => ['value' => 50, 'rate' => 25]], 'media_reference' => ['target_url' => $url]];
+    $this->harbour->put('storm.otio', json_encode(['OTIO_SCHEMA' => 'Timeline.1', 'tracks' => ['children' => [['name' => 'Sound', 'children' => [$clip('gulls', 'tones/gulls.wav'), ['OTIO_SCHEMA' => 'Gap.1', 'source_range' => ['duration' => ['value' => 25, 'rate' => 25]]], $clip('lost', 'tones/lost.wav')]]]]]));
+    $this->harbour->scan();
+    $outline = api('GET', "documents/{$this->harbour->document('storm.otio')->id}/outline")->assertOk()->json();
+    expect($outline['rows'])->toBe([])->and($outline['tracks'][0]['name'])->toBe('Sound')->and($outline['tracks'][0]['clips'])->toBe([
+        ['name' => 'gulls', 'start' => 0, 'length' => 2, 'isKnown' => true, 'document' => $this->harbour->document('tones/gulls.wav')->id, 'path' => 'tones/gulls.wav', 'isThere' => true],
+        ['name' => null, 'start' => 2, 'length' => 1, 'isKnown' => true, 'document' => null, 'path' => null, 'isThere' => true],
+        ['name' => 'lost', 'start' => 3, 'length' => 2, 'isKnown' => true, 'document' => null, 'path' => 'tones/lost.wav', 'isThere' => false],
+    ]);
+    expect(api('GET', "documents/{$this->harbour->document('tides.csv')->id}/outline")->json())->toBe(['rows' => [['at', 'height'], ['06:12', '3.1']], 'tracks' => []]);
+    $this->harbour->draft('tides.csv', "at\n07:00\n");
+    expect(api('GET', "documents/{$this->harbour->document('tides.csv')->id}/outline")->json('rows'))->toBe([['at'], ['07:00']]);
+});

@@ -4,10 +4,13 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Http\Data\OutlineData;
 use App\Http\Data\PictureData;
 use App\Http\OpenApi\Ok;
+use App\Models\Document;
 use App\Models\Workspace;
 use App\Pictures\Drawing\Drawn;
+use App\Pictures\Outline;
 use App\Pictures\PictureDesk;
 use App\Pictures\PictureFolder;
 use Illuminate\Http\JsonResponse;
@@ -31,6 +34,15 @@ final readonly class PictureController
         $given = $request->validate(['documents' => ['required', 'string', 'regex:~^[0-9a-z]{26}(,[0-9a-z]{26}){0,199}$~D']])['documents'];
 
         return new JsonResponse(array_map(static fn (array $one): PictureData => new PictureData(...$one), $desk->of($workspace, array_values(array_unique(explode(',', $given))))));
+    }
+
+    /** What is in a table or a timeline, to be drawn large. */
+    #[OA\Get(path: '/workspaces/{workspace}/documents/{document}/outline', operationId: 'showOutline', responses: [new Ok('Outline')])]
+    public function outline(Workspace $workspace, Document $document, Outline $outline): JsonResponse
+    {
+        $document->setRelation('workspace', $workspace);
+
+        return new JsonResponse(new OutlineData($outline->rows($document), $outline->tracks($document)));
     }
 
     #[OA\Get(path: '/workspaces/{workspace}/pictures/{picture}', operationId: 'showPicture', responses: [new OA\Response(response: 200, description: 'PNG, JPEG or SVG, which never changes under its key')])]

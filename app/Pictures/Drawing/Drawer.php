@@ -12,8 +12,10 @@ use App\Workspace\Reading\Ways;
 use Hafenbuch\Core\Format\Embedding;
 use Hafenbuch\Core\Path\Path;
 use Hafenbuch\Core\Picture\PlaylistSketch;
+use Hafenbuch\Core\Picture\Table;
 use Hafenbuch\Core\Picture\TableSketch;
 use Hafenbuch\Core\Picture\TextSketch;
+use Hafenbuch\Core\Picture\Timeline;
 use Hafenbuch\Core\Picture\TimelineSketch;
 use Hafenbuch\Core\Picture\WavePeaks;
 use Hafenbuch\Core\Picture\WaveSketch;
@@ -60,10 +62,10 @@ final readonly class Drawer
                 'wave' => $this->wave($subject),
                 'markdown', 'text' => self::sketch(TextSketch::of($subject->title, self::begin($subject->file, TextSketch::BYTES), false)),
                 'html' => self::sketch(TextSketch::of($subject->title, self::begin($subject->file, TextSketch::BYTES), true)),
-                'timeline' => self::sketch(TimelineSketch::of((array) json_decode(self::whole($subject->file), true, 64))),
+                'timeline' => self::sketch(TimelineSketch::of(Timeline::of(self::whole($subject->file)))),
                 'm3u' => self::sketch(PlaylistSketch::ofM3u(self::whole($subject->file))),
                 'xspf' => self::sketch(PlaylistSketch::ofXspf(self::whole($subject->file))),
-                'csv' => self::sketch(TableSketch::of(TableSketch::rowsOf(self::begin($subject->file, TableSketch::BYTES)))),
+                'csv' => self::sketch(TableSketch::of(Table::rowsOf(self::begin($subject->file, TableSketch::BYTES), TableSketch::ROWS))),
                 'data' => $this->data($subject),
                 default => throw CannotDraw::because('nothing is known of how it looks'),
             });
@@ -129,7 +131,7 @@ final readonly class Drawer
     {
         foreach ($subject->shown as $path => $file) {
             if (in_array(strtolower(Path::extensionOf($path)), ['csv', 'tsv'], true)) {
-                return self::sketch(TableSketch::of(TableSketch::rowsOf(self::begin($file, TableSketch::BYTES))));
+                return self::sketch(TableSketch::of(Table::rowsOf(self::begin($file, TableSketch::BYTES), TableSketch::ROWS)));
             }
         }
 

@@ -12,7 +12,7 @@ final readonly class TableSketch
 
     private const COLUMNS = 5;
 
-    private const ROWS = 9;
+    public const ROWS = 9;
 
     /** @param list<list<string>> $rows the first are the heads */
     public static function of(array $rows): ?string
@@ -33,31 +33,5 @@ final readonly class TableSketch
         }
 
         return $canvas->svg();
-    }
-
-    /**
-     * The first rows of values that are parted by commas, semicolons or tabs (RFC 4180).
-     *
-     * @return list<list<string>>
-     */
-    public static function rowsOf(string $text): array
-    {
-        $text = mb_scrub(substr($text, 0, self::BYTES), 'UTF-8');
-        $first = strtok($text, "\n") ?: '';
-        $counts = array_map(static fn (string $mark): int => substr_count($first, $mark), [',' => ',', ';' => ';', "\t" => "\t"]);
-        arsort($counts);
-        $rows = [];
-        $stream = fopen('php://memory', 'w+b');
-        if ($stream === false) {
-            return [];
-        }
-        fwrite($stream, $text);
-        rewind($stream);
-        while (count($rows) < self::ROWS && ($row = fgetcsv($stream, null, (string) array_key_first($counts), '"', '')) !== false) {
-            $rows[] = array_map(strval(...), $row);
-        }
-        fclose($stream);
-
-        return $rows;
     }
 }

@@ -3,8 +3,10 @@
 declare(strict_types=1);
 
 use Hafenbuch\Core\Picture\PlaylistSketch;
+use Hafenbuch\Core\Picture\Table;
 use Hafenbuch\Core\Picture\TableSketch;
 use Hafenbuch\Core\Picture\TextSketch;
+use Hafenbuch\Core\Picture\Timeline;
 use Hafenbuch\Core\Picture\TimelineSketch;
 use Hafenbuch\Core\Picture\WavePeaks;
 use Hafenbuch\Core\Picture\WaveSketch;
@@ -65,15 +67,15 @@ it('says of what is no wave, or ends in the middle, that it is none or what ther
 
 it('shows a timeline as tracks with clips to scale and gaps', function () {
     $clip = static fn (string $name, int $frames): array => ['OTIO_SCHEMA' => 'Clip.2', 'name' => $name, 'source_range' => ['duration' => ['value' => $frames, 'rate' => 25]]];
-    $svg = TimelineSketch::of(['tracks' => ['children' => [
+    $svg = TimelineSketch::of(Timeline::of(json_encode(['tracks' => ['children' => [
         ['children' => [$clip('dusk', 100), ['OTIO_SCHEMA' => 'Gap.1', 'source_range' => ['duration' => ['value' => 100, 'rate' => 25]]], $clip('storm', 200), ['OTIO_SCHEMA' => 'Transition.1']]],
         ['children' => [$clip('waves', 400)]],
-    ]]]);
+    ]]])));
     expect(sketched($svg))->toBe(['dusk', 'storm', 'waves'])->and(substr_count($svg, '<rect'))->toBe(1 + 3);
     foreach ([[], ['tracks' => 7], ['tracks' => ['children' => [['children' => 'x']]]]] as $broken) {
-        expect(TimelineSketch::of($broken))->toBeNull();
+        expect(TimelineSketch::of(Timeline::of((string) json_encode($broken))))->toBeNull();
     }
-    sketched(TimelineSketch::of(['tracks' => ['children' => [['children' => [['OTIO_SCHEMA' => 'Clip.2', 'name' => ['x'], 'source_range' => ['duration' => ['value' => -1, 'rate' => 0]]]]]]]]));
+    sketched(TimelineSketch::of(Timeline::of((string) json_encode(['tracks' => ['children' => [['children' => [['OTIO_SCHEMA' => 'Clip.2', 'name' => ['x'], 'source_range' => ['duration' => ['value' => -1, 'rate' => 0]]]]]]]]))));
 });
 
 it('shows playlists by their titles and lengths', function () {
@@ -83,7 +85,7 @@ it('shows playlists by their titles and lengths', function () {
 });
 
 it('shows a table by its columns and first rows, whatever parts them', function () {
-    expect(TableSketch::rowsOf("at;height\n06:12;\"3,1 m\"\n"))->toBe([['at', 'height'], ['06:12', '3,1 m']])->and(TableSketch::rowsOf("a\tb\n1\t2\n"))->toBe([['a', 'b'], ['1', '2']]);
+    expect(Table::rowsOf("at;height\n06:12;\"3,1 m\"\n", 9))->toBe([['at', 'height'], ['06:12', '3,1 m']])->and(Table::rowsOf("a\tb\n1\t2\n", 9))->toBe([['a', 'b'], ['1', '2']]);
     expect(sketched(TableSketch::of([['at', 'height'], ['06:12']])))->toBe(['at', 'height', '06:12'])->and(TableSketch::of([]))->toBeNull();
-    sketched(TableSketch::of(TableSketch::rowsOf("\"never closed\n".random_bytes(4000))));
+    sketched(TableSketch::of(Table::rowsOf("\"never closed\n".random_bytes(4000), 9)));
 });

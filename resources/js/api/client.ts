@@ -78,6 +78,7 @@ export type UnusedFile = Schemas['UnusedFile'];
 export type Device = Schemas['Device'];
 export type IncomingRule = Schemas['IncomingRule'];
 export type Reached = Schemas['Reached'];
+export type Outline = Schemas['Outline'];
 export type Picture = Schemas['Picture'];
 export type ThinningPreview = Schemas['ThinningPreview'];
 

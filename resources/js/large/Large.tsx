@@ -7,7 +7,7 @@ import type { SharedPlace } from './sharedPlace';
 const Words = later(async () => (await import('./Words')).Words, true);
 const Sound = later(async () => (await import('./Sound')).Sound, true);
 const SolidView = later(async () => (await import('./SolidView')).SolidView, true);
-const Rows = later(async () => (await import('./Rows')).Rows);
+const Outlined = later(async () => (await import('./Outlined')).Outlined, true);
 
 interface Props {
     kind: Kind;
@@ -59,7 +59,7 @@ export function Large({ kind, document, workspace, text, place, onOpen }: Props)
             );
         case 'solid':
             return <SolidView workspace={workspace} path={row.path} name={name} state={state} />;
-        case 'table':
-            return <Rows text={text ?? ''} name={name} />;
+        case 'outline':
+            return <Outlined workspace={workspace} id={row.id} name={name} state={state} onOpen={onOpen} />;
     }
 }

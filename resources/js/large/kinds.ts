@@ -1,6 +1,6 @@
 import { fileName } from '../ui/words';
 
-export type Kind = 'words' | 'page' | 'solid' | 'sound' | 'table';
+export type Kind = 'words' | 'page' | 'solid' | 'sound' | 'outline';
 
 const KINDS: Record<string, Kind> = {
     md: 'words',
@@ -18,8 +18,9 @@ const KINDS: Record<string, Kind> = {
     oga: 'sound',
     flac: 'sound',
     m4a: 'sound',
-    csv: 'table',
-    tsv: 'table',
+    csv: 'outline',
+    tsv: 'outline',
+    otio: 'outline',
 };
 
 /** As what a document is shown beside its source, or in its place; null: its source is all there is. */

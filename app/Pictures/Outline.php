@@ -1,0 +1,74 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Pictures;
+
+use App\Drafts\DraftDesk;
+use App\Models\Document;
+use Hafenbuch\Core\Path\Path;
+use Hafenbuch\Core\Picture\Table;
+use Hafenbuch\Core\Picture\Timeline;
+use Hafenbuch\Core\Reference\Resolver;
+use Illuminate\Support\Facades\DB;
+
+/** What a table or a timeline holds, for a page that draws it large. */
+final readonly class Outline
+{
+    private const ROWS = 501;
+
+    /** More of a table is not looked at, and of a timeline nothing. */
+    private const BYTES = 8 << 20;
+
+    public function __construct(private DraftDesk $drafts) {}
+
+    /** @return list<list<string>> the first rows, the heads among them */
+    public function rows(Document $document): array
+    {
+        return in_array(strtolower(Path::extensionOf($document->path)), ['csv', 'tsv'], true) ? Table::rowsOf($this->begin($document), self::ROWS) : [];
+    }
+
+    /** @return list<array{name: string, clips: list<array{name: ?string, start: float, length: float, isKnown: bool, document: ?string, path: ?string, isThere: bool}>}> times in seconds; a gap has no name */
+    public function tracks(Document $document): array
+    {
+        $bytes = strtolower(Path::extensionOf($document->path)) === 'otio' ? $this->begin($document) : '';
+        $tracks = $bytes === '' || strlen($bytes) >= self::BYTES ? [] : Timeline::of($bytes)->tracks;
+        $resolver = new Resolver($document->workspace->root);
+        $paths = [];
+        foreach ($tracks as $track) {
+            foreach ($track['clips'] as $clip) {
+                $path = $clip['address'] === null ? null : $resolver->resolve($document->path, $clip['address'])->path;
+                if ($path !== null) {
+                    $paths[$clip['address']] = $path;
+                }
+            }
+        }
+        $there = $this->known($document, array_values(array_unique($paths)));
+
+        return array_map(static fn (array $track): array => ['name' => $track['name'], 'clips' => array_map(static function (array $clip) use ($paths, $there): array {
+            $path = $clip['address'] === null ? null : $paths[$clip['address']] ?? null;
+            unset($clip['address']);
+
+            return [...$clip, 'document' => $path === null ? null : $there[Path::key($path)] ?? null, 'path' => $path, 'isThere' => $path === null || isset($there[Path::key($path)])];
+        }, $track['clips'])], $tracks);
+    }
+
+    /**
+     * @param  list<string>  $paths
+     * @return array<string, string> ids by the keys of their paths, of those that are there
+     */
+    private function known(Document $document, array $paths): array
+    {
+        $known = [];
+        foreach (array_chunk(array_map(Path::key(...), $paths), 1000) as $keys) {
+            $known += DB::table('documents')->where('workspace_id', $document->workspace_id)->whereIn('path_key', $keys)->whereNull('dropped_at')->where('is_gone', false)->pluck('id', 'path_key')->all();
+        }
+
+        return $known;
+    }
+
+    private function begin(Document $document): string
+    {
+        return substr($this->drafts->workingBytes($document), 0, self::BYTES);
+    }
+}
