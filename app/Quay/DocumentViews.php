@@ -48,7 +48,7 @@ final readonly class DocumentViews
             'side' => $between($given['side'] ?? null, 120, 2000),
             'zoom' => $between($given['zoom'] ?? null, 0.1, 16),
             'shown' => in_array($given['shown'] ?? null, ['source', 'preview', 'both'], true) ? $given['shown'] : null,
-            'compare' => in_array($given['compare'] ?? null, ['beside', 'over', 'source'], true) ? $given['compare'] : null,
+            'compare' => in_array($given['compare'] ?? null, ['beside', 'over', 'difference', 'source'], true) ? $given['compare'] : null,
         ], static fn (mixed $value): bool => $value !== null);
 
         return $view === [] ? null : $view;

@@ -45,6 +45,13 @@ it('keeps the focus on the page when what had it goes away', function () {
     expect($this->browser->faults())->toBe([]);
 });
 
+it('takes a question back by Escape, and gives the focus back to the row', function () {
+    $this->browser->at('one.md')->keys('v')->sees('Save as: One')->find('input[value="one-02.md"]');
+    $this->browser->sees('Write 1 file')->until('return document.activeElement.matches("aside input")');
+    $this->browser->keys(WebDriverKeys::ESCAPE)->sees('Nothing is chosen yet.')->until('return document.activeElement.dataset.path === "one.md"');
+    expect($this->browser->text())->not->toContain('Save as: One')->and($this->browser->faults())->toBe([]);
+});
+
 it('closes a sheet by “Back”, and leaves the view behind it', function () {
     $this->browser->at('book.md')->keys('f')->sees('all that is in the workspace');
     $there = $this->browser->address();

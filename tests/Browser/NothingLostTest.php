@@ -60,6 +60,7 @@ it('shows a former drawing with the pictures that it places, fitted to its frame
     $loaded = $this->browser->script('return document.querySelector("iframe[title=\'as found\']").contentWindow.performance.getEntriesByType("resource").map((one) => one.name)');
     expect($loaded)->toHaveCount(1)->and($loaded[0])->toEndWith('/show/arm.svg');
     $this->browser->press('one over the other')->find('iframe[style*="clip-path"]');
+    $this->browser->press('only where they differ')->find('.difference iframe[style*="difference"]');
     expect($this->browser->faults())->toBe([]);
 });
 

@@ -16,6 +16,6 @@ use OpenApi\Attributes as OA;
     new OA\Property(property: 'side', type: 'number', description: 'width of what stands beside the content, in pixels'),
     new OA\Property(property: 'zoom', type: 'number', description: 'of a drawing'),
     new OA\Property(property: 'shown', type: 'string', enum: ['source', 'preview', 'both']),
-    new OA\Property(property: 'compare', type: 'string', enum: ['beside', 'over', 'source'], description: 'how two contents of it are compared'),
+    new OA\Property(property: 'compare', type: 'string', enum: ['beside', 'over', 'difference', 'source'], description: 'how two contents of it are compared'),
 ])]
 final class LookSettings {}

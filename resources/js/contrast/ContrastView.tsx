@@ -32,13 +32,21 @@ interface Props {
     right: Source;
 }
 
+type Way = 'beside' | 'over' | 'difference' | 'source';
+const WAYS: Record<Way, string> = {
+    beside: 'beside each other',
+    over: 'one over the other',
+    difference: 'only where they differ',
+    source: 'their source',
+};
+
 /** What differs between two contents: in the job’s terms above, then the contents themselves. */
 export function ContrastView({ workspace, left, right }: Props) {
     const contrast = useContrast(workspace, left, right);
     const [isWhole, setWhole] = useState(false);
     const keeper = useLook(workspace, right.id);
     const look = useWatched(keeper?.state ?? NO_LOOK).compare ?? 'beside';
-    const setLook = (compare: 'beside' | 'over' | 'source') => keeper?.change({ compare });
+    const setLook = (compare: Way) => keeper?.change({ compare });
     const data = contrast.data;
     if (!data) {
         return (
@@ -60,11 +68,11 @@ export function ContrastView({ workspace, left, right }: Props) {
                 <Summary contrast={data} />
                 <span className="way">
                     {isPicture &&
-                        (['beside', 'over', ...(areTexts ? (['source'] as const) : [])] as const)
+                        (['beside', 'over', 'difference', ...(areTexts ? (['source'] as const) : [])] as const)
                             .filter((one) => one !== look)
                             .map((one) => (
                                 <TextButton key={one} onPress={() => setLook(one)}>
-                                    {one === 'beside' ? 'beside each other' : one === 'over' ? 'one over the other' : 'their source'}
+                                    {WAYS[one]}
                                 </TextButton>
                             ))}
                     {showsText && !data.isAlike && (
@@ -79,7 +87,7 @@ export function ContrastView({ workspace, left, right }: Props) {
                     workspace={workspace}
                     left={{ of: left, side: data.left }}
                     right={{ of: right, side: data.right }}
-                    isOver={look === 'over'}
+                    way={look === 'source' ? 'beside' : look}
                 />
             ) : (
                 <FactTable left={data.left} right={data.right} />

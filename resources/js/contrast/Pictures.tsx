@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { type CSSProperties, useState } from 'react';
 import styled from 'styled-components';
 import type { ContrastSide } from '../api/client';
 import { font } from '../theme/tokens';
@@ -18,6 +18,8 @@ const Over = styled.div`
     img { display: block; width: 100%; max-height: 46vh; object-fit: contain; }
     iframe { display: block; border: 0; width: 100%; height: auto; max-height: 46vh; background: #fff; }
     :is(img, iframe) + :is(img, iframe) { position: absolute; inset: 0; width: 100%; height: 100%; background: #fff; }
+    .difference { isolation: isolate; filter: invert(1) contrast(1.6); }
+    p { font-size: 13.5px; color: var(--ink-soft); }
     i { position: absolute; top: 0; bottom: 0; width: 2px; background: var(--brass); pointer-events: none; }
     label { display: grid; grid-template-columns: auto 280px auto; gap: 10px; align-items: center; font: 13px ${font.plain}; color: var(--ink-soft); }
     input { accent-color: var(--brass); }
@@ -32,13 +34,13 @@ interface Props {
     workspace: string;
     left: Side;
     right: Side;
-    isOver: boolean;
+    way: 'beside' | 'over' | 'difference';
 }
 
-/** Two pictures beside each other, or one over the other with an edge that can be moved. */
-export function Pictures({ workspace, left, right, isOver }: Props) {
+/** Two pictures beside each other, one over the other with an edge that can be moved, or only where they differ. */
+export function Pictures({ workspace, left, right, way }: Props) {
     const [edge, setEdge] = useState(50);
-    if (!isOver) {
+    if (way === 'beside') {
         return (
             <Beside>
                 {[left, right].map((one) => (
@@ -50,11 +52,22 @@ export function Pictures({ workspace, left, right, isOver }: Props) {
             </Beside>
         );
     }
+    if (way === 'difference') {
+        return (
+            <Over>
+                <div className="difference">
+                    <Picture workspace={workspace} {...left} />
+                    <Picture workspace={workspace} {...right} style={{ mixBlendMode: 'difference' }} />
+                </div>
+                <p>White is alike in both; what stands out differs.</p>
+            </Over>
+        );
+    }
     return (
         <Over>
             <div>
                 <Picture workspace={workspace} {...left} />
-                <Picture workspace={workspace} {...right} clipped={`inset(0 0 0 ${edge}%)`} />
+                <Picture workspace={workspace} {...right} style={{ clipPath: `inset(0 0 0 ${edge}%)` }} />
                 <i style={{ left: `${edge}%` }} />
             </div>
             <label>
@@ -73,8 +86,7 @@ export function Pictures({ workspace, left, right, isOver }: Props) {
     );
 }
 
-function Picture({ workspace, of, side, clipped }: Side & { workspace: string; clipped?: string }) {
-    const style = clipped ? { clipPath: clipped } : undefined;
+function Picture({ workspace, of, side, style }: Side & { workspace: string; style?: CSSProperties }) {
     return side.mediaType === 'image/svg+xml' ? (
         <Drawing workspace={workspace} path={side.path} name={side.label} state={side.hash} of={of} style={style} />
     ) : (

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { useEffect, useRef } from 'react';
+import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { answer, api, type Plan, type Reference } from '../api/client';
 import { keys, useQuay, useSettings } from '../api/queries';
@@ -100,13 +100,22 @@ export function Question({ workspace, asked, choices, plan }: { workspace: strin
         }
     });
 
+    const [from] = useState(() => globalThis.document.activeElement as HTMLElement | null);
+    function key(event: KeyboardEvent) {
+        if (event.key === 'Escape' && !event.defaultPrevented) {
+            event.preventDefault();
+            decide([asked.id], null);
+            ask(null);
+            from?.focus();
+        }
+    }
     const set = (part: Partial<Choice>) => choice && decide([asked.id], { ...choice, ...part });
     // Who that is, the server says in the plan.
     const followers = new Set(choice?.follow ? (plan?.followers[asked.id] ?? []) : (choice?.followers ?? []));
     const saved = (id: string) => choices[id]?.kind === 'save';
 
     return (
-        <Box aria-label={`${TITLES[asked.what]}: ${asked.name}`}>
+        <Box aria-label={`${TITLES[asked.what]}: ${asked.name}`} onKeyDown={key}>
             <header>
                 <h3>
                     {TITLES[asked.what]}: {asked.name}

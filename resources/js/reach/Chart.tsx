@@ -6,12 +6,7 @@ import { statesOf } from '../quay/States';
 import { font } from '../theme/tokens';
 import { Flag } from '../ui/Flag';
 import { fileName, readable } from '../ui/words';
-import { laidOut, type Node } from './tree';
-
-const COLUMN = 262;
-const LINE = 58;
-const CARD = { width: 214, height: 48 };
-const ROOM = 20;
+import { CARD, laidOut, left, type Node, size, top } from './tree';
 
 const Place = styled.div`flex: 1; min-height: 0; overflow: auto; position: relative;`;
 const Card = styled.button<{ $isStart: boolean }>`
@@ -37,8 +32,6 @@ export function Chart({ start, rows, isUp, onOpen }: Props) {
     const { nodes, lines, columns } = useMemo(() => laidOut(start.id, rows), [start.id, rows]);
     const byId = useMemo(() => new Map(nodes.map((node) => [node.id, node])), [nodes]);
     const [current, setCurrent] = useState(start.id);
-    const left = (node: Node) => ROOM + node.column * COLUMN;
-    const top = (node: Node) => ROOM + node.line * LINE;
     function key(event: KeyboardEvent, node: Node) {
         const column = nodes.filter((one) => one.column === node.column).sort((a, b) => a.line - b.line);
         const place = column.indexOf(node);
@@ -62,7 +55,7 @@ export function Chart({ start, rows, isUp, onOpen }: Props) {
         <Place ref={place}>
             <section
                 aria-label={isUp ? 'What would show a change of it' : 'What it shows'}
-                style={{ position: 'relative', width: 2 * ROOM + (columns - 1) * COLUMN + CARD.width, height: 2 * ROOM + lines * LINE }}
+                style={{ position: 'relative', ...size(lines, columns) }}
             >
                 <svg width="100%" height="100%" aria-hidden="true" style={{ position: 'absolute', inset: 0 }}>
                     {nodes.map((node) => {

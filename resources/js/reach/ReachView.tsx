@@ -9,12 +9,16 @@ import { ViewHead } from '../shell/ViewHead';
 import { isSingle } from '../theme/sizes';
 import { font } from '../theme/tokens';
 import { Button } from '../ui/Button';
+import { download } from '../ui/download';
 import { Empty } from '../ui/Empty';
 import { Bar, Choice, Main, Scroll } from '../ui/ledger';
 import { number } from '../ui/locale';
+import { Menu } from '../ui/Menu';
 import { useParts } from '../ui/useParts';
 import { count, fileName, readable } from '../ui/words';
 import { Chart } from './Chart';
+import { asDrawing, asList } from './exports';
+import { laidOut } from './tree';
 
 const List = styled.ul`list-style: none; margin: 0; padding: 0;`;
 const Line = styled.li`
@@ -76,6 +80,26 @@ export function ReachView() {
                         : `${count(total, 'document')} ${total === 1 ? 'is' : 'are'} shown by it, at any depth`
                 }
             >
+                {rows.length > 0 && (
+                    <Menu
+                        label="take it along to this computer"
+                        text="take it along"
+                        entries={[
+                            {
+                                name: 'The list, as CSV',
+                                run: () => download(`${fileName(row.path)}-reach.csv`, asList(row, rows), 'text/csv'),
+                            },
+                            {
+                                name: 'The chart, as SVG',
+                                isDisabled: rows.length > DRAWN,
+                                run: () => {
+                                    const { nodes, lines, columns } = laidOut(row.id, rows);
+                                    download(`${fileName(row.path)}-reach.svg`, asDrawing(row, nodes, lines, columns), 'image/svg+xml');
+                                },
+                            },
+                        ]}
+                    />
+                )}
                 <Button onPress={() => open(id)}>Open {readable(name)}</Button>
             </ViewHead>
             <Bar role="toolbar" aria-label="What is shown">

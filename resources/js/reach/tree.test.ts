@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import type { Reached } from '../api/client';
+import type { Reached, Row } from '../api/client';
+import { asDrawing, asList } from './exports';
 import { laidOut } from './tree';
 
 const reached = (id: string, distance: number, by: string) => ({ row: { id, path: id }, distance, by }) as Reached;
@@ -26,5 +27,28 @@ describe('laidOut', () => {
 
     it('is one node where nothing hangs on it', () => {
         expect(laidOut('a', []).nodes).toEqual([{ id: 'a', reached: null, column: 0, line: 0, by: null }]);
+    });
+});
+
+describe('what is taken along', () => {
+    const start = { id: 'a', path: 'a&b.svg', title: '<Gauge>' } as Row;
+    const rows = [reached('=b', 1, 'a'), reached('c"', 2, '=b')];
+
+    it('is a list that a spreadsheet takes for words', () => {
+        expect(asList(start, rows).split('\r\n')).toEqual([
+            '"references away","path","title","by way of"',
+            '"1","\'=b","","a&b.svg"',
+            '"2","c""","","\'=b"',
+            '',
+        ]);
+    });
+
+    it('is a drawing that is well-formed', () => {
+        const { nodes, lines, columns } = laidOut('a', rows);
+        const svg = asDrawing(start, nodes, lines, columns);
+        expect(svg).toContain('&#60;Gauge&#62;');
+        expect(svg).not.toContain('<Gauge>');
+        expect(svg.match(/<rect/g)).toHaveLength(3);
+        expect(svg.match(/<path/g)).toHaveLength(2);
     });
 });

@@ -1,5 +1,11 @@
 import type { Reached } from '../api/client';
 
+const COLUMN = 262;
+const LINE = 58;
+const ROOM = 20;
+/** Pixels. */
+export const CARD = { width: 214, height: 48 };
+
 export interface Node {
     id: string;
     reached: Reached | null;
@@ -46,4 +52,11 @@ export function laidOut(start: string, rows: Reached[]): { nodes: Node[]; lines:
         stack.at(-1)?.children.push(node);
     }
     return { nodes, lines: Math.max(1, free), columns: Math.max(0, ...nodes.map((node) => node.column)) + 1 };
+}
+
+/** Where a node stands, and how large all of them together are, in pixels. */
+export const left = (node: Node): number => ROOM + node.column * COLUMN;
+export const top = (node: Node): number => ROOM + node.line * LINE;
+export function size(lines: number, columns: number): { width: number; height: number } {
+    return { width: 2 * ROOM + (columns - 1) * COLUMN + CARD.width, height: 2 * ROOM + lines * LINE };
 }

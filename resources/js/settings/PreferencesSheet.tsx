@@ -5,6 +5,7 @@ import { usePreferences } from '../api/usePreferences';
 import { font } from '../theme/tokens';
 import { Button } from '../ui/Button';
 import { Check, OneOf } from '../ui/Check';
+import { download } from '../ui/download';
 import { Field, FieldLabel } from '../ui/Field';
 import { LOCALES, localeName, moment, number } from '../ui/locale';
 import { Notice } from '../ui/Notice';
@@ -59,13 +60,7 @@ export function PreferencesSheet({ onClose }: { onClose: () => void }) {
         setWanted(new Set(there));
     }
     function save() {
-        const file = new Blob([`${JSON.stringify({ format: FORMAT, version: 1, ...now }, null, 4)}\n`], { type: 'application/json' });
-        const link = Object.assign(document.createElement('a'), {
-            href: URL.createObjectURL(file),
-            download: 'hafenbuch-preferences.json',
-        });
-        link.click();
-        URL.revokeObjectURL(link.href);
+        download('hafenbuch-preferences.json', `${JSON.stringify({ format: FORMAT, version: 1, ...now }, null, 4)}\n`, 'application/json');
     }
     if (!now) {
         return (
