@@ -69,7 +69,7 @@ it('steps back and forward by keys, and makes a new document from a step', funct
         $this->harbour->draft('a.md', "# {$title}\n");
     }
     ($this->logIn)();
-    ($this->go)('a.md')->keys(WebDriverKeys::ALT.',')->sees('# Two');
+    ($this->go)('a.md')->sees('all 4 steps')->keys(WebDriverKeys::ALT.',')->sees('# Two');
     ($this->until)(fn (): bool => $this->harbour->workingText('a.md') === "# Two\n", 'it is a step back');
     $this->browser->keys(WebDriverKeys::NULL)->keys(WebDriverKeys::ALT.'.')->sees('# Three');
     $this->browser->press('all 4 steps')->sees('on the screen');
