@@ -45,7 +45,9 @@ export function Tracks({ tracks, name, onOpen }: { tracks: Outline['tracks']; na
                     value={closer}
                     onChange={(event) => setCloser(Number(event.target.value))}
                 />
-                {number(seconds, 1)} s
+                {tracks.every((track) => track.clips.every((clip) => clip.isKnown))
+                    ? `${number(seconds, 1)} s`
+                    : 'it does not say how long all of it is'}
             </label>
             <Scroll tabIndex={0} role="region" aria-label={`The tracks of ${name}`}>
                 {tracks.map((track, index) => (
