@@ -76,6 +76,9 @@ return [
     'crate_file' => (int) env('HAFENBUCH_CRATE_LIMIT', 8 * 1024 * $mebibyte),
     'crate_bytes' => (int) env('HAFENBUCH_CRATE_LIMIT', 8 * 1024 * $mebibyte),
 
+    // Small pictures on the disk; beyond it the oldest go, within an hour.
+    'pictures' => 512 * $mebibyte,
+
     // Room on the disk below which the server says that it is not ready.
     'room' => (int) env('HAFENBUCH_ROOM_LIMIT', 512 * $mebibyte),
 

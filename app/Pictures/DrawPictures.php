@@ -23,6 +23,8 @@ final class DrawPictures implements ShouldQueue
     /** Never more, whatever waits: people work beside it. */
     private const AT_ONCE = 2;
 
+    private const ROUND_SECONDS = 10;
+
     private const LOOK_MICROSECONDS = 300;
 
     public int $timeout = 600;
@@ -47,11 +49,12 @@ final class DrawPictures implements ShouldQueue
         $left = array_filter($shown->of($workspace, $this->documentIds), static fn (array $one): bool => $folder->look($one['key']) === null);
         /** @var list<array{process: DrawingProcess, key: ?string}> $hands */
         $hands = array_map(static fn (): array => ['process' => new DrawingProcess, 'key' => null], range(1, min(self::AT_ONCE, max(1, count($left)))));
+        $until = microtime(true) + self::ROUND_SECONDS;
         try {
-            while ($left !== [] || array_filter(array_column($hands, 'key')) !== []) {
+            while (($left !== [] && microtime(true) < $until) || array_filter(array_column($hands, 'key')) !== []) {
                 foreach ($hands as $number => ['process' => $process, 'key' => $key]) {
                     try {
-                        if ($key === null && $left !== []) {
+                        if ($key === null && $left !== [] && microtime(true) < $until) {
                             $id = (string) array_key_first($left);
                             ['key' => $key, 'parts' => $parts] = $left[$id];
                             unset($left[$id]);
@@ -71,6 +74,10 @@ final class DrawPictures implements ShouldQueue
         } finally {
             array_map(static fn (array $hand) => $hand['process']->end(), $hands);
         }
+        if ($left !== []) {
+            // What takes long lets scans go first.
+            self::dispatch($this->workspaceId, array_map(strval(...), array_keys($left)));
+        }
     }
 
     /**
@@ -81,7 +88,7 @@ final class DrawPictures implements ShouldQueue
     private function subject(Workspace $workspace, DraftDesk $drafts, string $id, array $parts, string $ways): Subject
     {
         $documents = Document::query()->with('draft')->whereIn('id', [$id, ...$parts])->get()->keyBy('id');
-        $files = [];
+        $contents = [];
         foreach ([$id, ...$parts] as $one) {
             $document = $documents[$one] ?? null;
             try {
@@ -90,13 +97,14 @@ final class DrawPictures implements ShouldQueue
                 $lies = null;
             }
             if ($document !== null && $lies !== null) {
-                $files[$document->path] = $lies['file'];
+                $contents[$document->path] = $lies['within'] === $workspace->root ? null : $lies['file'];
             }
         }
         $own = $documents[$id]->path ?? '';
-        $file = $files[$own] ?? throw CannotDraw::because('its content cannot be read');
-        unset($files[$own]);
+        if (! array_key_exists($own, $contents)) {
+            throw CannotDraw::because('its content cannot be read');
+        }
 
-        return new Subject($own, $file, $documents[$id]->title ?? null, $files, $workspace->root, $ways);
+        return new Subject($own, $documents[$id]->title ?? null, $contents, $workspace->root, $ways);
     }
 }

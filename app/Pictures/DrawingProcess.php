@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Pictures;
 
 use App\Pictures\Drawing\Drawn;
+use App\Support\Frames;
 use Symfony\Component\Process\InputStream;
 use Symfony\Component\Process\Process;
 
@@ -26,7 +27,7 @@ final class DrawingProcess
     public function begin(Subject $subject): void
     {
         $this->running();
-        $this->asks?->write(self::framed($subject->told()));
+        $this->asks?->write(Frames::of($subject->told()));
         $this->until = microtime(true) + self::SECONDS;
     }
 
@@ -39,7 +40,8 @@ final class DrawingProcess
     {
         $isRunning = $this->process?->isRunning() ?? false;
         $this->heard .= $this->process?->getIncrementalOutput() ?? '';
-        $answer = self::unframed($this->heard);
+        /** @var ?array{?string, string} $answer the kind of picture and its bytes; or null and why there is none */
+        $answer = Frames::take($this->heard);
         if ($answer !== null) {
             [$kind, $bytes] = $answer;
 
@@ -77,26 +79,5 @@ final class DrawingProcess
         }
 
         return $this->process;
-    }
-
-    /** A value behind its length in four bytes. */
-    public static function framed(mixed $value): string
-    {
-        $bytes = serialize($value);
-
-        return pack('N', strlen($bytes)).$bytes;
-    }
-
-    /** @return ?array{?string, string} the kind of picture and its bytes; or null and why there is none; null where the answer is not whole yet */
-    private static function unframed(string &$heard): ?array
-    {
-        $length = strlen($heard) < 4 ? null : unpack('N', $heard)[1] ?? null;
-        if ($length === null || strlen($heard) < 4 + $length) {
-            return null;
-        }
-        $answer = unserialize(substr($heard, 4, $length), ['allowed_classes' => false]);
-        $heard = substr($heard, 4 + $length);
-
-        return $answer;
     }
 }

@@ -19,6 +19,8 @@ final readonly class PictureFolder
 
     private const KEPT_DAYS = 30;
 
+    private const PASSING_SECONDS = 3600;
+
     private const WHY = 'why';
 
     private const WAITING = 'waiting';
@@ -92,7 +94,7 @@ final readonly class PictureFolder
         }
     }
 
-    /** Throws away what was drawn long ago, and of workspaces that are no more; what is still looked at is drawn again. */
+    /** Throws away what was drawn long ago, what is too much, oldest first, and what is of workspaces that are no more; what is still looked at is drawn again. */
     public static function sweep(): void
     {
         $there = Workspace::query()->pluck('id')->map(strval(...))->all();
@@ -101,11 +103,26 @@ final readonly class PictureFolder
                 (new Filesystem)->deleteDirectory(self::above()."/{$id}");
             }
         }
+        $kept = [];
+        $bytes = 0;
         $files = is_dir(self::above()) ? new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator(self::above(), \FilesystemIterator::SKIP_DOTS)) : [];
         foreach ($files as $file) {
-            if ($file->isFile() && $file->getMTime() < time() - 86_400 * self::KEPT_DAYS) {
+            // A picture that is being written now, or waited for, is younger.
+            $isPassing = preg_match('~\.(?:png|jpg|svg|'.self::WHY.')$~', $file->getFilename()) !== 1;
+            if ($file->getMTime() < time() - ($isPassing ? self::PASSING_SECONDS : 86_400 * self::KEPT_DAYS)) {
                 @unlink($file->getPathname());
+            } elseif (! $isPassing) {
+                $kept[$file->getPathname()] = $file->getMTime();
+                $bytes += $file->getSize();
             }
+        }
+        asort($kept);
+        foreach (array_keys($kept) as $file) {
+            if ($bytes <= (int) config('limits.pictures')) {
+                break;
+            }
+            $bytes -= (int) @filesize($file);
+            @unlink($file);
         }
     }
 }

@@ -2,8 +2,12 @@
 
 declare(strict_types=1);
 
+use App\Pictures\CannotDraw;
+use App\Pictures\Drawing\Drawn;
 use App\Pictures\DrawPictures;
 use App\Pictures\PictureFolder;
+use App\Pictures\Subject;
+use Illuminate\Filesystem\Filesystem;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\Queue;
 use Tests\Support\Harbour;
@@ -136,4 +140,36 @@ it('tells what is in a table and in a timeline, and which media are there', func
     expect(api('GET', "documents/{$this->harbour->document('tides.csv')->id}/outline")->json())->toBe(['rows' => [['at', 'height'], ['06:12', '3.1']], 'tracks' => []]);
     $this->harbour->draft('tides.csv', "at\n07:00\n");
     expect(api('GET', "documents/{$this->harbour->document('tides.csv')->id}/outline")->json('rows'))->toBe([['at'], ['07:00']]);
+});
+
+it('opens a file only within the walls, whatever another program has put in its place', function () {
+    $outside = sys_get_temp_dir().'/outside-'.bin2hex(random_bytes(4)).'.md';
+    file_put_contents($outside, "# Secret\n");
+    $root = $this->harbour->workspace->root;
+    $subject = new Subject('guide.md', null, ['guide.md' => null], $root, '');
+    expect($subject->begin('guide.md', 100))->toStartWith('# Guide');
+    unlink("{$root}/guide.md");
+    symlink($outside, "{$root}/guide.md");
+    expect((string) rescue(fn (): string => $subject->begin('guide.md', 100), 'cannot', false))->not->toContain('Secret');
+    unlink($outside);
+    expect(fn (): string => (new Subject('../x.md', null, ['../x.md' => null], $root, ''))->begin('../x.md', 9))->toThrow(CannotDraw::class)
+        ->and(fn (): string => (new Subject('lost.md', null, ['lost.md' => null], $root, ''))->begin('lost.md', 9))->toThrow(CannotDraw::class)
+        ->and(fn (): string => (new Subject('photo.png', null, ['photo.png' => null], $root, ''))->whole('photo.png', 10))->toThrow(CannotDraw::class);
+});
+
+it('keeps no more on the disk than it may, and nothing that somebody died over', function () {
+    // What the tests before have drawn counts too.
+    (new Filesystem)->deleteDirectory(PictureFolder::above());
+    $folder = new PictureFolder($this->harbour->workspace);
+    $keys = array_map(static fn (int $n): string => hash('sha256', (string) $n), range(1, 5));
+    foreach ($keys as $n => $key) {
+        $folder->keep($key, new Drawn(Drawn::PNG, str_repeat('x', 1000)));
+        touch($folder->file($key, 'png'), time() - 100 + $n);
+    }
+    $passing = $folder->file($keys[0], 'png').'.0123456789ab';
+    file_put_contents($passing, 'half');
+    touch($passing, time() - 7200);
+    config(['limits.pictures' => 2500]);
+    PictureFolder::sweep();
+    expect(array_map(static fn (string $key): bool => $folder->look($key) !== null, $keys))->toBe([false, false, false, true, true])->and(is_file($passing))->toBeFalse();
 });

@@ -17,22 +17,23 @@ final readonly class Bitmap
     /** Unpacked, each takes four bytes. */
     public const PIXELS = 40_000_000;
 
-    private const BYTES = 256 << 20;
+    /** Packed. */
+    public const BYTES = 64 << 20;
 
     private const PNG_LEVEL = 3;
 
     private const JPEG_QUALITY = 84;
 
-    public function draw(string $file): Drawn
+    public function draw(string $bytes): Drawn
     {
-        $size = @getimagesize($file);
+        $size = @getimagesizefromstring($bytes);
         if ($size === false || $size[0] < 1 || $size[1] < 1) {
             throw CannotDraw::because('it is damaged, or of a kind that is not known');
         }
-        if ($size[0] * $size[1] > self::PIXELS || (int) filesize($file) > self::BYTES) {
+        if ($size[0] * $size[1] > self::PIXELS) {
             throw CannotDraw::because(sprintf('it has %s × %s pixels; at most %d million are drawn', number_format($size[0]), number_format($size[1]), self::PIXELS / 1_000_000));
         }
-        $image = @imagecreatefromstring((string) file_get_contents($file));
+        $image = @imagecreatefromstring($bytes);
         if ($image === false) {
             throw CannotDraw::because('it is damaged, or of a kind that is not known');
         }

@@ -56,16 +56,16 @@ final readonly class Drawer
     {
         try {
             return Patience::within(self::SECONDS, fn (): Drawn => match (self::way($subject->path)) {
-                'bitmap' => (new Bitmap)->draw($subject->file),
+                'bitmap' => (new Bitmap)->draw($subject->whole($subject->path, Bitmap::BYTES)),
                 'svg' => $this->drawing($subject),
                 'x3d', 'obj', 'gltf' => $this->solid($subject),
                 'wave' => $this->wave($subject),
-                'markdown', 'text' => self::sketch(TextSketch::of($subject->title, self::begin($subject->file, TextSketch::BYTES), false)),
-                'html' => self::sketch(TextSketch::of($subject->title, self::begin($subject->file, TextSketch::BYTES), true)),
-                'timeline' => self::sketch(TimelineSketch::of(Timeline::of(self::whole($subject->file)))),
-                'm3u' => self::sketch(PlaylistSketch::ofM3u(self::whole($subject->file))),
-                'xspf' => self::sketch(PlaylistSketch::ofXspf(self::whole($subject->file))),
-                'csv' => self::sketch(TableSketch::of(Table::rowsOf(self::begin($subject->file, TableSketch::BYTES), TableSketch::ROWS))),
+                'markdown', 'text' => self::sketch(TextSketch::of($subject->title, $subject->begin($subject->path, TextSketch::BYTES), false)),
+                'html' => self::sketch(TextSketch::of($subject->title, $subject->begin($subject->path, TextSketch::BYTES), true)),
+                'timeline' => self::sketch(TimelineSketch::of(Timeline::of($subject->whole($subject->path, self::SOURCE_BYTES)))),
+                'm3u' => self::sketch(PlaylistSketch::ofM3u($subject->whole($subject->path, self::SOURCE_BYTES))),
+                'xspf' => self::sketch(PlaylistSketch::ofXspf($subject->whole($subject->path, self::SOURCE_BYTES))),
+                'csv' => self::sketch(TableSketch::of(Table::rowsOf($subject->begin($subject->path, TableSketch::BYTES), TableSketch::ROWS))),
                 'data' => $this->data($subject),
                 default => throw CannotDraw::because('nothing is known of how it looks'),
             });
@@ -89,11 +89,9 @@ final readonly class Drawer
     private function drawing(Subject $subject): Drawn
     {
         $at = static function (string $path) use ($subject): ?array {
-            $file = $subject->shown[$path] ?? null;
-
-            return $file === null ? null : [MediaType::of($path), self::whole($file)];
+            return $subject->has($path) ? [MediaType::of($path), $subject->whole($path, self::SOURCE_BYTES)] : null;
         };
-        $svg = (new Embedding(Formats::reading(Ways::restore($subject->ways)), new Resolver($subject->root), $at, self::PLACED_BYTES))->of($subject->path, self::whole($subject->file));
+        $svg = (new Embedding(Formats::reading(Ways::restore($subject->ways)), new Resolver($subject->root), $at, self::PLACED_BYTES))->of($subject->path, $subject->whole($subject->path, self::SOURCE_BYTES));
 
         return (new VectorDrawing)->draw($svg);
     }
@@ -104,14 +102,13 @@ final readonly class Drawer
         $resolver = new Resolver($subject->root);
         $fetch = static function (string $from, string $address) use ($subject, $resolver): ?array {
             $path = $resolver->resolve($from, $address)->path;
-            $file = $path === null ? null : $subject->shown[$path] ?? null;
 
-            return $file === null ? null : [$path, self::whole($file)];
+            return $path !== null && $subject->has($path) ? [$path, $subject->whole($path, self::SOURCE_BYTES)] : null;
         };
         match (self::way($subject->path)) {
-            'x3d' => X3dMesh::read($subject->path, self::whole($subject->file), $mesh, $fetch),
-            'obj' => ObjMesh::read(self::whole($subject->file), $mesh),
-            default => GltfMesh::read(self::whole($subject->file), $mesh, static fn (string $address): ?string => $fetch($subject->path, $address)[1] ?? null),
+            'x3d' => X3dMesh::read($subject->path, $subject->whole($subject->path, self::SOURCE_BYTES), $mesh, $fetch),
+            'obj' => ObjMesh::read($subject->whole($subject->path, self::SOURCE_BYTES), $mesh),
+            default => GltfMesh::read($subject->whole($subject->path, self::SOURCE_BYTES), $mesh, static fn (string $address): ?string => $fetch($subject->path, $address)[1] ?? null),
         };
 
         return (new Solid)->draw($mesh);
@@ -119,7 +116,7 @@ final readonly class Drawer
 
     private function wave(Subject $subject): Drawn
     {
-        $file = fopen($subject->file, 'rb') ?: throw CannotDraw::because('it cannot be read');
+        $file = $subject->open($subject->path);
         $found = WavePeaks::of($file);
         fclose($file);
 
@@ -129,9 +126,9 @@ final readonly class Drawer
     /** The first table that it describes. */
     private function data(Subject $subject): Drawn
     {
-        foreach ($subject->shown as $path => $file) {
+        foreach ($subject->others() as $path) {
             if (in_array(strtolower(Path::extensionOf($path)), ['csv', 'tsv'], true)) {
-                return self::sketch(TableSketch::of(Table::rowsOf(self::begin($file, TableSketch::BYTES), TableSketch::ROWS)));
+                return self::sketch(TableSketch::of(Table::rowsOf($subject->begin($path, TableSketch::BYTES), TableSketch::ROWS)));
             }
         }
 
@@ -141,17 +138,5 @@ final readonly class Drawer
     private static function sketch(?string $svg): Drawn
     {
         return $svg === null ? throw CannotDraw::because('there is nothing in it to show') : new Drawn(Drawn::SVG, $svg);
-    }
-
-    private static function whole(string $file): string
-    {
-        return (int) @filesize($file) > self::SOURCE_BYTES ? throw CannotDraw::because('it is larger than '.(self::SOURCE_BYTES >> 20).' MiB') : self::begin($file, self::SOURCE_BYTES);
-    }
-
-    private static function begin(string $file, int $bytes): string
-    {
-        $begin = @file_get_contents($file, length: $bytes);
-
-        return $begin === false ? throw CannotDraw::because('it cannot be read') : $begin;
     }
 }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Workspace\Reading;
 
+use App\Support\Frames;
+
 /** A process of its own that looks at files; it answers each batch in the order in which they came. */
 final class ReaderProcess
 {
@@ -49,7 +51,7 @@ final class ReaderProcess
     public function ask(array $batch): void
     {
         $this->batches[] = $batch;
-        @fwrite($this->asks, self::framed($batch));
+        @fwrite($this->asks, Frames::of($batch));
     }
 
     /**
@@ -63,7 +65,7 @@ final class ReaderProcess
         while (($more = @fread($this->answers, 1 << 18)) !== false && $more !== '') {
             $this->heard .= $more;
         }
-        while (($answer = self::unframed($this->heard)) !== null) {
+        while (($answer = Frames::take($this->heard, [FileReport::class])) !== null) {
             array_shift($this->batches);
             array_push($facts, ...$answer);
         }
@@ -83,26 +85,5 @@ final class ReaderProcess
         @fclose($this->answers);
         proc_terminate($this->process);
         proc_close($this->process);
-    }
-
-    /** A value behind its length in four bytes. */
-    public static function framed(mixed $value): string
-    {
-        $bytes = serialize($value);
-
-        return pack('N', strlen($bytes)).$bytes;
-    }
-
-    /** @return ?list<FileReport> the first whole answer, which is taken out of what was heard */
-    private static function unframed(string &$heard): ?array
-    {
-        $length = strlen($heard) < 4 ? null : unpack('N', $heard)[1] ?? null;
-        if ($length === null || strlen($heard) < 4 + $length) {
-            return null;
-        }
-        $facts = unserialize(substr($heard, 4, $length), ['allowed_classes' => [FileReport::class]]);
-        $heard = substr($heard, 4 + $length);
-
-        return $facts;
     }
 }
