@@ -56,9 +56,15 @@ final class DrawPictures implements ShouldQueue
                     try {
                         if ($key === null && $left !== [] && microtime(true) < $until) {
                             $id = (string) array_key_first($left);
-                            ['key' => $key, 'parts' => $parts] = $left[$id];
+                            ['key' => $key, 'hashes' => $hashes] = $left[$id];
                             unset($left[$id]);
-                            $process->begin($this->subject($workspace, $drafts, $id, $parts, $ways));
+                            $subject = $this->subject($workspace, $drafts, $hashes, $ways);
+                            if ($subject === null) {
+                                $folder->leave($key);
+
+                                continue;
+                            }
+                            $process->begin($subject);
                             $hands[$number]['key'] = $key;
                         } elseif ($key !== null && ($drawn = $process->drawn()) !== null) {
                             $folder->keep($key, $drawn);
@@ -81,25 +87,30 @@ final class DrawPictures implements ShouldQueue
     }
 
     /**
-     * @param  list<string>  $parts
+     * @param  non-empty-array<string, string>  $hashes  by id: the contents that are shown, the document’s own first
+     * @return ?Subject null: somebody has written meanwhile, and under this key nothing else may stand
      *
      * @throws CannotDraw
      */
-    private function subject(Workspace $workspace, DraftDesk $drafts, string $id, array $parts, string $ways): Subject
+    private function subject(Workspace $workspace, DraftDesk $drafts, array $hashes, string $ways): ?Subject
     {
-        $documents = Document::query()->with('draft')->whereIn('id', [$id, ...$parts])->get()->keyBy('id');
+        $documents = Document::query()->with('draft')->whereIn('id', array_keys($hashes))->get()->keyBy('id');
         $contents = [];
-        foreach ([$id, ...$parts] as $one) {
+        foreach ($hashes as $one => $hash) {
             $document = $documents[$one] ?? null;
+            if ($document?->workingHash() !== $hash) {
+                return null;
+            }
             try {
-                $lies = $document === null ? null : $drafts->workingFile($document->setRelation('workspace', $workspace));
+                $lies = $drafts->workingFile($document->setRelation('workspace', $workspace));
             } catch (UnableToRead|InvalidPath) {
                 $lies = null;
             }
-            if ($document !== null && $lies !== null) {
+            if ($lies !== null) {
                 $contents[$document->path] = $lies['within'] === $workspace->root ? null : $lies['file'];
             }
         }
+        $id = array_key_first($hashes);
         $own = $documents[$id]->path ?? '';
         if (! array_key_exists($own, $contents)) {
             throw CannotDraw::because('its content cannot be read');

@@ -75,6 +75,12 @@ final readonly class PictureFolder
         @unlink($this->file($key, self::WAITING));
     }
 
+    /** Whoever asks next has it drawn, if it is still wanted. */
+    public function leave(string $key): void
+    {
+        @unlink($this->file($key, self::WAITING));
+    }
+
     public function keepWhyNot(string $key, string $why): void
     {
         $this->write($this->file($key, self::WHY), $why);

@@ -26,7 +26,7 @@ final readonly class Shown
 
     /**
      * @param  list<string>  $ids
-     * @return array<string, array{key: string, parts: list<string>}> by id, of those that are drawn: the key of all that the picture shows, and the ids of the others in it
+     * @return array<string, array{key: string, hashes: non-empty-array<string, string>}> by id, of those that are drawn: the key of all that the picture shows, and by id the contents in it, its own first
      */
     public function of(Workspace $workspace, array $ids): array
     {
@@ -47,7 +47,7 @@ final readonly class Shown
             if ($row !== null && $row->hash !== null && $row->format !== LinkReader::NAME && Drawer::draws($row->path)) {
                 $others = array_values(array_filter($parts[$id] ?? [], static fn (string $part): bool => ($rows[$part]->hash ?? null) !== null));
                 $said = [self::EDITION, $workspace->id, $row->path, $row->title, $row->hash, $ways, array_map(static fn (string $part): array => [$rows[$part]->path, $rows[$part]->hash], $others)];
-                $shown[$id] = ['key' => hash('sha256', json_encode($said, JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE)), 'parts' => $others];
+                $shown[$id] = ['key' => hash('sha256', json_encode($said, JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE)), 'hashes' => array_map(static fn (string $one): string => (string) $rows[$one]->hash, array_combine([(string) $id, ...$others], [(string) $id, ...$others]))];
             }
         }
 

@@ -6,6 +6,7 @@ use App\Pictures\CannotDraw;
 use App\Pictures\Drawing\Drawn;
 use App\Pictures\DrawPictures;
 use App\Pictures\PictureFolder;
+use App\Pictures\Shown;
 use App\Pictures\Subject;
 use Illuminate\Filesystem\Filesystem;
 use Illuminate\Support\Facades\Artisan;
@@ -172,4 +173,13 @@ it('keeps no more on the disk than it may, and nothing that somebody died over',
     config(['limits.pictures' => 2500]);
     PictureFolder::sweep();
     expect(array_map(static fn (string $key): bool => $folder->look($key) !== null, $keys))->toBe([false, false, false, true, true])->and(is_file($passing))->toBeFalse();
+});
+
+it('keeps no picture of another content than its key says, whoever writes while it is drawn', function () {
+    $id = $this->harbour->document('guide.md')->id;
+    $key = app(Shown::class)->of($this->harbour->workspace, [$id])[$id];
+    $this->harbour->draft('guide.md', "# Another guide\n");
+    $subject = new ReflectionMethod(DrawPictures::class, 'subject');
+    expect($subject->invoke(new DrawPictures($this->harbour->workspace->id, [$id]), $this->harbour->workspace, app(App\Drafts\DraftDesk::class), $key['hashes'], '{}'))->toBeNull();
+    expect(($this->picture)('guide.md')['key'])->not->toStartWith($key['key'])->and((new PictureFolder($this->harbour->workspace))->look($key['key']))->toBeNull();
 });
