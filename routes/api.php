@@ -18,6 +18,7 @@ use App\Http\Controllers\DraftController;
 use App\Http\Controllers\EntryLinkController;
 use App\Http\Controllers\FieldController;
 use App\Http\Controllers\FileController;
+use App\Http\Controllers\FindController;
 use App\Http\Controllers\FirstAccountController;
 use App\Http\Controllers\FolderController;
 use App\Http\Controllers\KeptSessionController;
@@ -134,6 +135,9 @@ Route::middleware(['auth:sanctum', 'throttle:person'])->group(function (): void 
             Route::get('pulse', PulseController::class);
             Route::get('scan', [ScanController::class, 'show']);
             Route::get('rows', [QuayController::class, 'rows']);
+            Route::get('find', [FindController::class, 'index']);
+            Route::get('find/places', [FindController::class, 'places']);
+            Route::get('find/filters', [FindController::class, 'filters']);
             Route::get('pictures', [PictureController::class, 'index']);
             Route::get('pictures/{picture}', [PictureController::class, 'show'])->where('picture', PictureController::KEY);
             Route::get('documents', [DocumentController::class, 'index']);

@@ -11,8 +11,8 @@ use Symfony\Component\Process\Process;
 /** The database as one file of statements, by MariaDB's own programs, of one moment. */
 final class DatabaseDump
 {
-    /** What is worth nothing later: who is logged in, what waits in the background, what was only remembered. */
-    private const WITHOUT_ROWS = ['sessions', 'cache', 'cache_locks', 'jobs', 'failed_jobs', 'visits', 'events'];
+    /** What is worth nothing later: who is logged in, what waits in the background, what was only remembered, what is worked out anew. */
+    private const WITHOUT_ROWS = ['sessions', 'cache', 'cache_locks', 'jobs', 'failed_jobs', 'visits', 'events', 'search_texts', 'search_fields', 'search_words', 'search_states'];
 
     private const END = '-- Dump completed';
 

@@ -47,7 +47,7 @@ final readonly class RestoreBackup
         Schema::dropAllTables();
         DatabaseDump::load($folder->database($set->name));
         // What is derived of documents belongs to a database that is no more.
-        foreach (['graphs', 'catalogues'] as $derived) {
+        foreach (['graphs', 'catalogues', 'vocabularies'] as $derived) {
             $this->files->deleteDirectory(storage_path($derived));
         }
         if ($this->artisan->call('migrate', ['--force' => true]) !== 0) {

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Console;
 
+use App\Finding\SearchIndex;
 use App\Models\Workspace;
 use App\Past\Store\Inventory;
 use App\Support\Refused;
@@ -18,11 +19,11 @@ final class CheckContents extends HafenbuchCommand
 
     protected $description = 'Prove that every content that something refers to is in the store, whole, that nothing is left over, and that what is derived is right';
 
-    public function handle(Inventory $inventory, WorkspaceGraphs $graphs, Catalogues $catalogues): int
+    public function handle(Inventory $inventory, WorkspaceGraphs $graphs, Catalogues $catalogues, SearchIndex $words): int
     {
         $freed = $this->option('clear') ? $inventory->sweep() ?? throw Refused::because('An operation is running, or a backup is being made. Nothing was freed; try again when it is done.') : null;
         $findings = $inventory->check();
-        $derived = $this->derived($graphs, $catalogues);
+        $derived = $this->derived($graphs, $catalogues, $words);
         $code = $this->answer([
             'contents' => $findings->sound, 'bytes' => $findings->bytes, 'missing' => $this->named($findings->missing), 'damaged' => $this->named($findings->damaged),
             'leftOver' => $findings->leftOver, 'leftOverBytes' => $findings->leftOverBytes, 'recent' => $findings->recent, 'freed' => $freed, 'derivedWrong' => $derived,
@@ -32,7 +33,7 @@ final class CheckContents extends HafenbuchCommand
             ...$freed === null ? [] : ["Freed {$freed['contents']} contents, {$freed['bytes']} bytes."],
             $findings->leftOver === 0 ? 'Nothing is left over.' : "Nothing refers to {$findings->leftOver} contents, {$findings->leftOverBytes} bytes. Free them with: bin/hafenbuch check --clear",
             ...array_map(static fn (string $slug, int $count): string => $count === 0
-                ? "{$slug}: who refers to whom, and what lies where, is kept as the tables say it."
+                ? "{$slug}: who refers to whom, what lies where, and which words stand in what, is kept as the tables say it."
                 : "{$slug}: of {$count} documents something else was kept than the tables say; it is made anew.", array_keys($derived), $derived),
         ]);
         if (! $findings->isSound()) {
@@ -43,11 +44,11 @@ final class CheckContents extends HafenbuchCommand
     }
 
     /** @return array<string, int> by workspace: of how many documents something else was kept */
-    private function derived(WorkspaceGraphs $graphs, Catalogues $catalogues): array
+    private function derived(WorkspaceGraphs $graphs, Catalogues $catalogues, SearchIndex $words): array
     {
         $wrong = [];
         foreach (Workspace::query()->orderBy('slug')->get() as $workspace) {
-            $wrong[(string) $workspace->slug] = count(array_unique([...$graphs->check($workspace), ...$catalogues->check($workspace)]));
+            $wrong[(string) $workspace->slug] = count(array_unique([...$graphs->check($workspace), ...$catalogues->check($workspace), ...$words->check($workspace)]));
         }
 
         return $wrong;

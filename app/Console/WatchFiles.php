@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace App\Console;
 
 use App\Crates\CrateFolder;
+use App\Finding\IndexDocuments;
+use App\Finding\SearchIndex;
 use App\Models\Scan;
 use App\Models\Workspace;
 use App\Past\HourlyUpkeep;
@@ -34,7 +36,7 @@ final class WatchFiles extends Command
 
     protected $description = 'Notice what other programs do to the files, make recovery points, and tidy';
 
-    public function handle(Watcher $watcher, PointKeeper $points, HourlyUpkeep $care, Inventory $inventory, ExportFolder $exports, CrateFolder $crates): int
+    public function handle(Watcher $watcher, PointKeeper $points, HourlyUpkeep $care, Inventory $inventory, ExportFolder $exports, CrateFolder $crates, SearchIndex $words): int
     {
         $tidy = new Interval(self::TIDY_SECONDS);
         $isStopping = false;
@@ -48,6 +50,7 @@ final class WatchFiles extends Command
                 $this->attempt(static fn (): int => $watcher->look($workspace));
                 $this->attempt(static fn (): int => $points->look($workspace));
                 $this->attempt(fn () => $this->scan($workspace));
+                $this->attempt(static fn () => $words->behind($workspace, 1) > 0 && IndexDocuments::request($workspace));
                 if ($isTidy) {
                     $this->attempt(static fn () => $care->of($workspace));
                 }
@@ -58,6 +61,7 @@ final class WatchFiles extends Command
                 $this->attempt($exports->forgetOld(...));
                 $this->attempt($crates->sweep(...));
                 $this->attempt(PictureFolder::sweep(...));
+                $this->attempt($words->tidy(...));
             }
             $isStopping = $isStopping || $this->option('once');
             if (! $isStopping) {

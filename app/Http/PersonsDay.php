@@ -14,12 +14,18 @@ final class PersonsDay
     /** @return string as YYYY-MM-DD; of UTC where no zone is named, or none that is known */
     public static function of(Request $request): string
     {
+        return self::now($request)->format('Y-m-d');
+    }
+
+    /** What time it is there. */
+    public static function now(Request $request): \DateTimeImmutable
+    {
         try {
             $zone = new \DateTimeZone((string) $request->header(self::HEADER, 'UTC'));
         } catch (\Exception) {
             $zone = new \DateTimeZone('UTC');
         }
 
-        return now()->setTimezone($zone)->format('Y-m-d');
+        return now()->setTimezone($zone)->toDateTimeImmutable();
     }
 }

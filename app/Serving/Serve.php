@@ -6,6 +6,7 @@ namespace App\Serving;
 
 use App\Backup\RestoreBackup;
 use App\People\FirstAccount;
+use App\Finding\IndexDocuments;
 use App\Pictures\DrawPictures;
 use App\Serving\Processes\LogFiles;
 use App\Serving\Processes\Service;
@@ -73,7 +74,7 @@ final class Serve extends Command
             ], $places->log('php-fpm'), $places->application(), SIGQUIT, SIGQUIT),
             new Service('news', [...$php, $artisan, 'hafenbuch:news'], $places->log('news'), $places->news()),
             ...$this->option('only-web') ? [] : [
-                new Service('queue', [...$php, $artisan, 'queue:work', '--queue=default,'.DrawPictures::QUEUE, '--sleep=1', '--tries=1', '--max-time='.self::WORKER_SECONDS], $places->log('queue')),
+                new Service('queue', [...$php, $artisan, 'queue:work', '--queue=default,'.IndexDocuments::QUEUE.','.DrawPictures::QUEUE, '--sleep=1', '--tries=1', '--max-time='.self::WORKER_SECONDS], $places->log('queue')),
                 new Service('watch', [...$php, $artisan, 'hafenbuch:watch'], $places->log('watch')),
             ],
             // Whoever has real devices names their rack.

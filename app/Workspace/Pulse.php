@@ -103,7 +103,7 @@ final class Pulse
      */
     public static function lastOf(array $workspaceIds): array
     {
-        return $workspaceIds === [] ? [] : DB::table('event_counters')->whereIn('workspace_id', $workspaceIds)->pluck('last', 'workspace_id')->map(intval(...))->all();
+        return $workspaceIds === [] ? [] : DB::table('event_counters')->whereIn('workspace_id', $workspaceIds)->pluck('last', 'workspace_id')->map(static fn (mixed $last): int => (int) $last)->all();
     }
 
     /** @return array{last: int, topics: list<string>, documents: ?list<string>, edits: list<string>, states: list<string>} `documents` null: not known, or too many to name */

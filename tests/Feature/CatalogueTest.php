@@ -48,9 +48,9 @@ beforeEach(function () {
             $found = $catalogue->folder($folder);
             expect($found->documents)->toEqualCanonicalizing($documents, $folder)->and($found->folders)->toEqual($folders)->and(array_keys($found->folders))->toBe(array_keys($folders));
         }
-        foreach ([[], ['a'], ['éclair'], ['über'], ['part', 'b'], ['chamber', 'float'], ['none'], ['.md', '/', 'the'], ['a.md'], ["'s"]] as $words) {
+        foreach ([[], ['a'], ['eclair'], ['uber'], ['part', 'b'], ['chamber', 'float'], ['none'], ['.md', '/', 'the'], ['a.md'], ["'s"]] as $words) {
             $expected = ($this->rows)()->filter(static fn (Document $document): bool => ! $document->is_gone
-                && array_filter($words, static fn (string $word): bool => ! str_contains(mb_strtolower("{$document->path}\n{$document->title}"), $word)) === [])->pluck('id')->all();
+                && array_filter($words, static fn (string $word): bool => ! str_contains(Hafenbuch\Core\Find\Fold::text("{$document->path}\n{$document->title}"), $word)) === [])->pluck('id')->all();
             expect($catalogue->find($words, 1000))->toEqualCanonicalizing($expected, implode(' ', $words));
         }
     };

@@ -19,6 +19,7 @@ use App\Quay\Quay;
 use App\Support\Refused;
 use App\Workspace\Catalogue\Catalogues;
 use App\Workspace\Files\WorkspaceFiles;
+use Hafenbuch\Core\Find\Fold;
 use Hafenbuch\Core\Path\Path;
 use Illuminate\Container\Attributes\CurrentUser;
 use Illuminate\Http\JsonResponse;
@@ -34,7 +35,7 @@ final class DocumentController
     ], responses: [new Ok('FoundDocument', list: true)])]
     public function index(Request $request, Workspace $workspace, #[CurrentUser] User $person, Catalogues $catalogues): JsonResponse
     {
-        $words = preg_split('~\s+~u', mb_strtolower((string) $request->query('q', '')), -1, PREG_SPLIT_NO_EMPTY) ?: [];
+        $words = preg_split('~\s+~u', Fold::text((string) $request->query('q', '')), -1, PREG_SPLIT_NO_EMPTY) ?: [];
         $ids = $catalogues->of($workspace)->find($words, self::LISTED);
         $open = array_fill_keys((new Quay($workspace, $person))->shown(), true);
         $found = Document::query()->kept()->with('draft')->whereIn('id', $ids)->where('is_gone', false)->orderBy('path')->limit(self::LISTED)->get();

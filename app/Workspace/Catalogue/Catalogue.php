@@ -4,9 +4,13 @@ declare(strict_types=1);
 
 namespace App\Workspace\Catalogue;
 
+use Hafenbuch\Core\Find\Fold;
+
 /** The documents of a workspace by their paths and names, as the tables have them now. */
 final readonly class Catalogue
 {
+    private const LOOKED_AT = 2000;
+
     /** @param array<string, ?Entry> $changed by id: what has changed since the file was written; null: it is out of sight */
     public function __construct(private CatalogueFile $file, private array $changed) {}
 
@@ -14,7 +18,7 @@ final readonly class Catalogue
      * Documents whose path or title contain all of the words; without words all. Those that have changed of late come first, the others by
      * their paths, as many as are wanted.
      *
-     * @param  list<string>  $words  in small letters, without spaces
+     * @param  list<string>  $words  folded, without spaces
      * @return list<string> ids
      */
     public function find(array $words, int $limit): array
@@ -79,6 +83,70 @@ final readonly class Catalogue
         ksort($folders, SORT_STRING);
 
         return new Folder(array_map(strval(...), array_keys($files)), array_filter($folders, static fn (FolderSum $sum): bool => $sum->documents > 0));
+    }
+
+    /**
+     * The documents in a folder, at any depth.
+     *
+     * @return ?list<string> ids; null: more than so many
+     */
+    public function below(string $folder, int $most): ?array
+    {
+        $prefix = $folder.'/';
+        $start = $this->file->placeFrom($prefix);
+        $end = $this->file->placeFrom(self::behind($prefix), $start);
+        if ($end - $start > $most) {
+            return null;
+        }
+        $ids = array_map($this->file->idAt(...), $end > $start ? range($start, $end - 1) : []);
+        $others = array_map(strval(...), array_keys(array_filter($this->changed, static fn (?Entry $entry): bool => $entry !== null && str_starts_with($entry->path, $prefix))));
+
+        return [...array_values(array_filter($ids, fn (string $id): bool => ! array_key_exists($id, $this->changed))), ...$others];
+    }
+
+    /**
+     * A folder that has documents in it, by its path or the last part of it; of several of one name the first that is found.
+     *
+     * @param  string  $name  folded
+     */
+    public function folderCalled(string $name): ?string
+    {
+        if ($name === '') {
+            return null;
+        }
+        foreach ($this->changed as $entry) {
+            $folder = $entry?->isFound ? self::folderOf($entry->path, $name) : null;
+            if ($folder !== null) {
+                return $folder;
+            }
+        }
+        $found = null;
+        foreach ($this->file->rows->ids->count() === 0 ? [] : $this->file->placesWith([$name.'/']) as $number => $place) {
+            $folder = self::folderOf($this->file->pathAt($place), $name);
+            // One at the top is meant before one that lies deep.
+            if ($folder !== null && ($found === null || strlen($folder) < strlen($found))) {
+                $found = $folder;
+            }
+            if ($found === $name || $number > self::LOOKED_AT) {
+                break;
+            }
+        }
+
+        return $found;
+    }
+
+    private static function folderOf(string $path, string $name): ?string
+    {
+        $parts = explode('/', $path);
+        for ($count = 1; $count < count($parts); $count++) {
+            $folder = implode('/', array_slice($parts, 0, $count));
+            $folded = Fold::text($folder);
+            if ($folded === $name || str_ends_with($folded, '/'.$name)) {
+                return $folder;
+            }
+        }
+
+        return null;
     }
 
     /**

@@ -15,7 +15,7 @@ use Hafenbuch\Core\Reference\Nodes;
  */
 final readonly class CatalogueFile
 {
-    private const FORM = 'Hafenbuch catalogue 1';
+    private const FORM = 'Hafenbuch catalogue 2';
 
     private const NUMBER_BYTES = 4;
 

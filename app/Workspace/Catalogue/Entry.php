@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Workspace\Catalogue;
 
+use Hafenbuch\Core\Find\Fold;
+
 /** What the catalogue says of one document. */
 final readonly class Entry
 {
@@ -17,7 +19,7 @@ final readonly class Entry
     /** In what words are looked for. */
     public function text(): string
     {
-        return $this->isFound ? mb_strtolower($this->path."\n".$this->title) : '';
+        return $this->isFound ? Fold::text($this->path."\n".$this->title) : '';
     }
 
     public function sum(): FolderSum

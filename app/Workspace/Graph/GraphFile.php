@@ -107,6 +107,12 @@ final readonly class GraphFile
         return $node === null ? null : $this->counts->of($node);
     }
 
+    /** @return list<string> the documents that have a stray */
+    public function withStrays(): array
+    {
+        return array_map($this->graph->nodes()->name(...), $this->counts->withStrays());
+    }
+
     /** The key of the path that a document had; null: it is not among these. */
     public function keyOf(string $id): ?string
     {

@@ -36,6 +36,12 @@ final readonly class ReferenceCounts
         return [self::at($this->references, $node), self::at($this->strays, $node)];
     }
 
+    /** @return list<int> the nodes that have a stray */
+    public function withStrays(): array
+    {
+        return array_map(static fn (int $number): int => $number - 1, array_keys(array_filter($this->strays === '' ? [] : (array) unpack('V*', $this->strays))));
+    }
+
     /**
      * The same after changes.
      *

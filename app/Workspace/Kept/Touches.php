@@ -35,8 +35,7 @@ final readonly class Touches
 
     public static function now(Workspace $workspace): self
     {
-        $time = self::time();
-        $from = $time - (self::isQuiet() ? self::LISTED_MICROSECONDS : self::COMMIT_MICROSECONDS);
+        $from = self::certain();
         $newest = DB::table('documents')->where('workspace_id', $workspace->id)->selectRaw("timestampdiff(microsecond, '1970-01-01', max(touched_at)) as newest")->value('newest');
 
         return self::between($workspace, $from, max($from, (int) $newest));
@@ -73,6 +72,12 @@ final readonly class Touches
         $ago = self::time() - $this->newest;
 
         return $ago > self::COMMIT_MICROSECONDS || ($ago > self::LISTED_MICROSECONDS && self::isQuiet());
+    }
+
+    /** All that was touched before this has been committed, or never will be. */
+    public static function certain(): int
+    {
+        return self::time() - (self::isQuiet() ? self::LISTED_MICROSECONDS : self::COMMIT_MICROSECONDS);
     }
 
     /**
