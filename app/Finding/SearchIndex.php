@@ -16,7 +16,7 @@ use Illuminate\Support\Facades\DB;
  * Follows the documents of a workspace, so that they are found by what they say now. Nobody who writes them waits for it: a document whose
  * row was touched since its words were read is read again, by whoever searches where they are few, else in the queue.
  */
-final readonly class SearchIndex
+final class SearchIndex
 {
     /** Documents in one transaction: the more, the less often a word is counted that stands in many of them. */
     private const PORTION = 4000;
@@ -33,6 +33,9 @@ final readonly class SearchIndex
     /** Words in one statement. */
     private const WORDS = 2000;
 
+    /** A word that stands in so many documents of a portion is counted, also where it is known already. */
+    private const FREQUENT = 20;
+
     private const TRIES = 5;
 
     /** After so many rewritten rows the index is written anew, since it only notes what is no more. */
@@ -42,7 +45,10 @@ final readonly class SearchIndex
 
     private const TIDYING_SECONDS = 1800;
 
-    public function __construct(private TextReader $texts) {}
+    /** @var array<string, true> by their hashes: the words that this run has written */
+    private array $there = [];
+
+    public function __construct(private readonly TextReader $texts) {}
 
     /**
      * @param  float  $seconds  so long at most, but one portion
@@ -54,6 +60,7 @@ final readonly class SearchIndex
         if (Cache::has(self::TIDYING)) {
             return $this->behind($workspace);
         }
+        $this->there = [];
         $until = microtime(true) + $seconds;
         $through = $this->through($workspace);
         $certain = Touches::certain();
@@ -194,9 +201,9 @@ final readonly class SearchIndex
     {
         $token = new Token($workspace);
 
-        return DB::transaction(function () use ($workspace, $documents, $isAnew, $waits, $token): bool {
+        $new = DB::transaction(function () use ($workspace, $documents, $isAnew, $waits, $token): ?array {
             if (DB::table('search_states')->where('workspace_id', $workspace->id)->lock($waits ? 'for update' : 'for update skip locked')->first() === null) {
-                return false;
+                return null;
             }
             $known = DB::table('search_texts')->whereIn('document_id', array_keys($documents))->get(['document_id', 'touched_at', 'words'])->keyBy('document_id');
             $rows = $fields = $gone = $counts = [];
@@ -225,27 +232,46 @@ final readonly class SearchIndex
             DB::table('search_texts')->whereIn('document_id', array_keys(array_filter($documents, static fn (?Indexed $document): bool => $document === null)))->delete();
             BulkInsert::into('search_texts', $rows, ['touched_at', 'words', 'changed_at', 'changed_by']);
             BulkInsert::into('search_fields', $fields);
-            $this->count($workspace, $counts);
+            $new = $this->count($workspace, $counts);
             DB::table('search_states')->where('workspace_id', $workspace->id)->increment('rewritten', count($gone));
 
-            return true;
+            return $new;
         }, self::TRIES);
+        // Only what is committed is there.
+        $this->there += $new ?? [];
+
+        return $new !== null;
     }
 
-    /** @param array<string, int> $counts by token: in how many documents more it stands */
-    private function count(Workspace $workspace, array $counts): void
+    /**
+     * @param  array<string, int>  $counts  by token: in how many documents more it stands
+     * @return array<string, true> by their hashes: the words that are there now, where they are many
+     */
+    private function count(Workspace $workspace, array $counts): array
     {
         $token = new Token($workspace);
+        $isMany = count($counts) > self::WORDS;
+        $new = [];
         // In one order for all, so that nobody waits for one who waits for them.
         ksort($counts, SORT_STRING);
         $pdo = DB::connection()->getPdo();
         $values = [];
         foreach (array_filter($counts) as $word => $count) {
+            if ($isMany) {
+                $key = hash('xxh3', (string) $word, true);
+                if (isset($this->there[$key]) && abs($count) < self::FREQUENT) {
+                    // How often it stands matters only of those that stand nearly everywhere.
+                    continue;
+                }
+                $new[$key] = true;
+            }
             $values[] = "({$workspace->id},{$pdo->quote($token->word((string) $word))},{$count})";
         }
         foreach (array_chunk($values, self::WORDS) as $chunk) {
             DB::unprepared('insert into search_words (workspace_id, word, documents) values '.implode(',', $chunk).' on duplicate key update documents = documents + values(documents)');
         }
+
+        return $new;
     }
 
     private static function time(int $microseconds): string

@@ -83,10 +83,11 @@ final class TextReader
         try {
             $head = (string) stream_get_contents($file, self::HEAD_BYTES);
             // Of a text that is cut only the beginning is looked at to know its charset.
-            if ($formats->coded($path, self::whole($head, $size)) === null) {
-                return '';
+            $coded = $formats->coded($path, self::whole($head, $size));
+            if ($coded === null || $size <= strlen($head)) {
+                return $coded->text ?? '';
             }
-            $bytes = $head.($size > strlen($head) ? (string) stream_get_contents($file, self::TEXT_BYTES - strlen($head)) : '');
+            $bytes = $head.stream_get_contents($file, self::TEXT_BYTES - strlen($head));
         } finally {
             fclose($file);
         }
