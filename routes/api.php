@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use App\Http\Controllers\AccountController;
 use App\Http\Controllers\AsOfController;
+use App\Http\Controllers\BookmarkController;
 use App\Http\Controllers\ComingCrateController;
 use App\Http\Controllers\CommentController;
 use App\Http\Controllers\ContentController;
@@ -40,6 +41,7 @@ use App\Http\Controllers\QuayController;
 use App\Http\Controllers\ReachController;
 use App\Http\Controllers\RecoveryController;
 use App\Http\Controllers\ReferenceController;
+use App\Http\Controllers\ReplaceController;
 use App\Http\Controllers\RetentionController;
 use App\Http\Controllers\ScanController;
 use App\Http\Controllers\SecondFactorController;
@@ -138,6 +140,11 @@ Route::middleware(['auth:sanctum', 'throttle:person'])->group(function (): void 
             Route::get('find', [FindController::class, 'index']);
             Route::get('find/places', [FindController::class, 'places']);
             Route::get('find/filters', [FindController::class, 'filters']);
+            Route::post('find/replace/preview', [ReplaceController::class, 'preview']);
+            Route::get('bookmarks', [BookmarkController::class, 'index']);
+            Route::post('bookmarks', [BookmarkController::class, 'store']);
+            Route::patch('bookmarks/{bookmark}', [BookmarkController::class, 'update'])->where('bookmark', Digits::PATTERN);
+            Route::delete('bookmarks/{bookmark}', [BookmarkController::class, 'destroy'])->where('bookmark', Digits::PATTERN);
             Route::get('pictures', [PictureController::class, 'index']);
             Route::get('pictures/{picture}', [PictureController::class, 'show'])->where('picture', PictureController::KEY);
             Route::get('documents', [DocumentController::class, 'index']);
@@ -230,6 +237,7 @@ Route::middleware(['auth:sanctum', 'throttle:person'])->group(function (): void 
             Route::patch('documents/{document}/references', [ReferenceController::class, 'update']);
             Route::post('documents/{document}/references', [ReferenceController::class, 'store']);
             Route::post('documents/{document}/references/remove', [ReferenceController::class, 'remove']);
+            Route::post('find/replace', [ReplaceController::class, 'store']);
             Route::post('documents/{document}/lock', [LockController::class, 'store']);
             Route::delete('documents/{document}/lock', [LockController::class, 'destroy']);
             Route::post('documents/{document}/lock/ask', [LockController::class, 'ask']);

@@ -10,6 +10,8 @@ use App\Console\Crates\PackCrate;
 use App\Console\Crates\TakeCrateIn;
 use App\Console\Devices\ReplaceDevice;
 use App\Console\Devices\ShowDevices;
+use App\Console\Finding\FindDocuments;
+use App\Console\Finding\ReplaceText;
 use App\Console\People\AddToken;
 use App\Console\People\AddUser;
 use App\Console\People\AddWorkspace;
@@ -60,7 +62,7 @@ final class CommandLine
 
     /** @var list<class-string<HafenbuchCommand>> */
     public const COMMANDS = [
-        ScanFiles::class, ShowStatus::class, ShowReferences::class, ShowPartlyRead::class, WriteDraft::class, DiscardDraft::class,
+        ScanFiles::class, ShowStatus::class, ShowReferences::class, ShowPartlyRead::class, FindDocuments::class, ReplaceText::class, WriteDraft::class, DiscardDraft::class,
         MakePlan::class, Save::class, ShowLog::class, Undo::class, Recover::class,
         ShowQuay::class, KeepSession::class, ListSessions::class, ShowSession::class, OpenSession::class, CompareSessions::class, ExportOneSession::class, ImportOneSession::class, ShareSession::class, DeleteSession::class,
         ShowStrays::class, Relink::class, TakeFilesIn::class, ShowUnused::class, ShowDevices::class, ReplaceDevice::class,

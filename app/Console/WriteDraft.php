@@ -44,7 +44,7 @@ final class WriteDraft extends HafenbuchCommand
             ? $drafts->begin($workspace, $path, $bytes, $person)
             : $drafts->write($document, $bytes, $person, null);
         (new Quay($workspace, $person))->open([$document->id]);
-        $content = $document->saved_hash === null ? 'new' : ($document->draft === null ? 'as saved' : 'modified');
+        $content = $document->contentState()->value;
 
         return $this->answer(
             ['path' => $document->path, 'content' => $content, 'revision' => $document->revision],

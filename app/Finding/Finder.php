@@ -76,11 +76,11 @@ final readonly class Finder
     /** @return array{list<string>, bool} ids, and whether there are more */
     private function narrowed(Narrowing $narrowing, int $limit): array
     {
-        $few = $narrowing->few();
+        $few = $narrowing->few() ?? $narrowing->some();
         if ($few === null) {
-            $ids = $this->rows($narrowing)->orderByDesc('s.changed_at')->limit($narrowing->isOfMany() ? self::SIFTED : $limit + 1)->pluck('d.id')->all();
+            $ids = $this->rows($narrowing)->orderByDesc('s.changed_at')->limit($limit + 1)->pluck('d.id')->all();
 
-            return [$kept = array_slice(array_values(array_filter($ids, $narrowing->has(...))), 0, $limit + 1), count($kept) > $limit];
+            return [$ids, count($ids) > $limit];
         }
         $ids = [];
         foreach (array_chunk($few, self::CHUNK) as $chunk) {

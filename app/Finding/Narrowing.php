@@ -14,8 +14,10 @@ use App\Workspace\Index\Strays;
 use App\Workspace\StandingLocks;
 use Hafenbuch\Core\Find\Filter;
 use Hafenbuch\Core\Find\FilterKind;
+use Hafenbuch\Core\Find\Fold;
 use Hafenbuch\Core\Find\Query;
 use Hafenbuch\Core\Find\State;
+use Hafenbuch\Core\Find\Words;
 use Hafenbuch\Core\Format\FormatRegistry;
 use Hafenbuch\Core\Reference\FieldSite;
 use Hafenbuch\Core\Reference\TargetKind;
@@ -70,6 +72,12 @@ final class Narrowing
         return $this->ids === null || count($this->ids) > self::FEW ? null : array_map(strval(...), array_keys($this->ids));
     }
 
+    /** @return ?list<string> some of the ids, where they are many */
+    public function some(): ?array
+    {
+        return $this->isOfMany() ? array_map(strval(...), array_keys(array_slice($this->ids ?? [], 0, self::FEW, true))) : null;
+    }
+
     public function isOfMany(): bool
     {
         return $this->ids !== null && count($this->ids) > self::FEW;
@@ -83,7 +91,7 @@ final class Narrowing
     /** Only what the conditions leave, of `documents as d` and `search_texts as s`. */
     public function on(Builder $rows): Builder
     {
-        $rows->where('d.workspace_id', $this->workspace->id)->whereNull('d.dropped_at')->where('d.is_gone', $this->isOfGone);
+        $rows->where('s.workspace_id', $this->workspace->id)->whereNull('d.dropped_at')->where('d.is_gone', $this->isOfGone);
         foreach ($this->conditions as $condition) {
             $condition($rows);
         }
@@ -107,7 +115,12 @@ final class Narrowing
                 }
             });
         };
-        $this->keepOr($endings !== [] ? null : $this->first(static fn (Builder $rows) => $rows->whereIn('d.format', $names)), $condition);
+        $ids = $names === [] ? [] : $this->first(static fn (Builder $rows) => $rows->whereIn('d.format', $names));
+        foreach ($endings as $ending) {
+            // A name ends where the line does.
+            $ids = $ids === null ? null : [...$ids, ...$this->catalogue->find([Fold::text(".{$ending}")."\n"], self::FEW + 1)];
+        }
+        $this->keepOr($ids === null || count($ids) > self::FEW ? null : $ids, $condition);
     }
 
     /** @param list<string> $folders */
@@ -200,7 +213,7 @@ final class Narrowing
         // With `*` anything may stand there; without, it stands somewhere in it.
         $like = str_contains($value, '*') ? str_replace('*', '%', addcslashes($value, '%_\\')) : '%'.addcslashes($value, '%_\\').'%';
         $this->keep($field === FieldSite::TITLE
-            ? DB::table('documents as d')->where('d.workspace_id', $this->workspace->id)->whereRaw('d.title collate utf8mb4_uca1400_ai_ci like ?', [$like])->limit(self::MANY)->pluck('d.id')->all()
+            ? DB::table('documents')->whereIn('id', $this->catalogue->find(Words::typed($value), self::MANY))->whereRaw('title collate utf8mb4_uca1400_ai_ci like ?', [$like])->pluck('id')->all()
             : DB::table('search_fields')->where('workspace_id', $this->workspace->id)->where('name', $field)->where('value', 'like', $like)->limit(self::MANY)->pluck('document_id')->all());
     }
 

@@ -12,7 +12,6 @@ use App\Workspace\Reading\Formats;
 use Hafenbuch\Core\Find\Fold;
 use Hafenbuch\Core\Find\Words;
 use Hafenbuch\Core\Format\FormatRegistry;
-use Hafenbuch\Core\Format\ParsedContent;
 use Hafenbuch\Core\Path\InvalidPath;
 use Hafenbuch\Core\Reference\FieldSite;
 use Hafenbuch\Core\Write\UnableToRead;
@@ -110,7 +109,7 @@ final class TextReader
         $read = $formats->read($path, $text);
 
         return array_values(array_map(static fn (FieldSite $field): array => [$field->name, $field->raw], array_filter(
-            $read instanceof ParsedContent ? $read->fields : [],
+            $read->fields,
             static fn (FieldSite $field): bool => $field->name !== FieldSite::TITLE && trim($field->raw) !== '',
         )));
     }

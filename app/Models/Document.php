@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use Hafenbuch\Core\Document\ContentState;
 use Hafenbuch\Core\Format\FormatRegistry;
 use Hafenbuch\Core\Path\Path;
 use Hafenbuch\Core\Release\Mark;
@@ -122,6 +123,15 @@ final class Document extends Record
     public function workingHash(): ?string
     {
         return $this->draft->hash ?? $this->saved_hash;
+    }
+
+    public function contentState(): ContentState
+    {
+        return match (true) {
+            $this->saved_hash === null => ContentState::New,
+            $this->draft !== null => ContentState::Modified,
+            default => ContentState::AsSaved,
+        };
     }
 
     public function displayTitle(): string

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Serving;
 
 use App\Backup\RestoreBackup;
-use App\People\FirstAccount;
 use App\Finding\IndexDocuments;
+use App\People\FirstAccount;
 use App\Pictures\DrawPictures;
 use App\Serving\Processes\LogFiles;
 use App\Serving\Processes\Service;

@@ -118,7 +118,7 @@ it('is the same after any history as when all is read anew', function () {
         $path = $paths[mt_rand(0, 2)];
         match (mt_rand(0, 3)) {
             0 => $this->harbour->draft($path, "# Round {$round}\n\nword".mt_rand(1, 5).' ümlaut'.mt_rand(1, 5)),
-            1 => App\Models\Draft::query()->whereIn("document_id", App\Models\Document::query()->where("workspace_id", $this->harbour->workspace->id)->select("id"))->exists() ? $this->harbour->saveAll() : null,
+            1 => App\Models\Draft::query()->whereIn('document_id', App\Models\Document::query()->where('workspace_id', $this->harbour->workspace->id)->select('id'))->exists() ? $this->harbour->saveAll() : null,
             2 => file_put_contents("{$this->harbour->root}/{$path}", "# Outside {$round} word".mt_rand(1, 5)) && $this->harbour->scan(),
             default => $index->catchUp($this->harbour->workspace, 0, 1),
         };
@@ -144,4 +144,12 @@ it('is found out where it is not what the documents say', function () {
 
     expect(app(SearchIndex::class)->check($this->harbour->workspace))->toBe([$id])->and(app(SearchIndex::class)->check($this->harbour->workspace))->toBe([])
         ->and(finds('flood'))->toContain('guidebook/flood.md');
+});
+
+it('finds and replaces on the command line', function () {
+    $found = $this->harbour->command('find', ['recording', 'of', 'kind', 'X3D', '--json']);
+    expect($found['err'])->toBe('')->and($found['json'][0])->toBe(['path' => 'mechanism/drum.x3d', 'title' => 'Recording drum', 'format' => 'X3D', 'content' => 'as saved', 'where' => 'name']);
+    expect(array_column($this->harbour->command('replace', ['carriage', 'wagon', '--preview', '--json', '--within=in guidebook'])['json'], 'places', 'path'))->toBe(['guidebook/flood.md' => 1, 'guidebook/möwen.md' => 1]);
+    $this->harbour->command('replace', ['carriage', 'wagon', '--within=in guidebook']);
+    expect($this->harbour->workingText('guidebook/flood.md'))->toContain('The wagon of the pen')->and($this->harbour->read('guidebook/flood.md'))->toContain('carriage');
 });

@@ -55,7 +55,7 @@ it('answers hostile requests with what is wrong, and never with a fault of its o
         '{token}' => '1', '{source}' => 'draft', '{step}' => (string) $document->step_id, '{what}' => 'opened', '{running}' => str_repeat('r', 26), '{visit}' => str_repeat('v', 26), '{part}' => str_repeat('p', 26),
     ];
     $session = app(App\Sessions\Keeping::class)->keep($harbour->owner, 'Hostile', [$harbour->workspace], true)->session;
-    $own += ['{session}' => (string) $session->id, '{item}' => (string) App\Models\SessionItem::query()->where('document_id', $document->id)->value('id'), '{view}' => '1', '{second}' => (string) $session->id, '{crate}' => '1', '{kind}' => 'camera', '{name}' => 'bridge', '{person}' => '0', '{browser}' => str_repeat('a', 24), '{invitation}' => '0', '{notice}' => '0', '{picture}' => str_repeat('0', 64).'.png', '{comment}' => '0'];
+    $own += ['{session}' => (string) $session->id, '{item}' => (string) App\Models\SessionItem::query()->where('document_id', $document->id)->value('id'), '{view}' => '1', '{second}' => (string) $session->id, '{crate}' => '1', '{kind}' => 'camera', '{name}' => 'bridge', '{person}' => '0', '{browser}' => str_repeat('a', 24), '{invitation}' => '0', '{notice}' => '0', '{picture}' => str_repeat('0', 64).'.png', '{comment}' => '0', '{bookmark}' => '0'];
     $harbour->owner->forceFill(['is_administrator' => true])->save();
     $this->actingAs($harbour->owner);
     $faults = [];

@@ -43,7 +43,7 @@ final class Routes
             '{workspace}' => $harbour->workspace->slug, '{document}' => $document->id, '{operation}' => $operation->id,
             '{position}' => '0', '{number}' => '0', '{picture}' => str_repeat('0', 64).'.png', '{path}' => 'a.md', '{other}' => $document->id, '{token}' => '1', '{source}' => 'draft', '{step}' => (string) $document->step_id, '{what}' => 'opened',
             '{running}' => str_repeat('r', 26), '{visit}' => str_repeat('v', 26), '{any?}' => 'quay', '{session}' => '1', '{item}' => '1', '{view}' => '1', '{second}' => '1', '{crate}' => '1', '{kind}' => 'camera', '{name}' => 'bridge',
-            '{person}' => '0', '{browser}' => str_repeat('a', 24), '{invitation}' => '0', '{notice}' => '0', '{comment}' => '0',
+            '{person}' => '0', '{browser}' => str_repeat('a', 24), '{invitation}' => '0', '{notice}' => '0', '{comment}' => '0', '{bookmark}' => '0',
         ]);
     }
 }

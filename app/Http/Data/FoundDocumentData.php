@@ -23,12 +23,6 @@ final readonly class FoundDocumentData
 
     public static function of(Document $document, bool $isOpen): self
     {
-        $content = match (true) {
-            $document->saved_hash === null => 'new',
-            $document->draft !== null => 'modified',
-            default => 'as saved',
-        };
-
-        return new self($document->id, $document->path, $document->title, $document->format, $document->draft->size ?? $document->size, $content, $isOpen);
+        return new self($document->id, $document->path, $document->title, $document->format, $document->draft->size ?? $document->size, $document->contentState()->value, $isOpen);
     }
 }

@@ -18,7 +18,7 @@ final readonly class Catalogue
      * Documents whose path or title contain all of the words; without words all. Those that have changed of late come first, the others by
      * their paths, as many as are wanted.
      *
-     * @param  list<string>  $words  folded, without spaces
+     * @param  list<string>  $words  folded, without spaces; a line end stands between path and title
      * @return list<string> ids
      */
     public function find(array $words, int $limit): array

@@ -146,8 +146,9 @@ final readonly class CatalogueFile
      */
     public function placesWith(array $words): \Generator
     {
-        // The longest is in the fewest.
-        usort($words, static fn (string $a, string $b): int => strlen($b) <=> strlen($a));
+        // The one that is in the fewest leaves the least to look at.
+        $counts = array_map(fn (string $word): int => count($words) === 1 ? 0 : substr_count($this->texts, $word), $words);
+        array_multisort($counts, $words);
         $first = array_shift($words);
         for ($at = strpos($this->texts, $first); $at !== false; $at = $next < strlen($this->texts) ? strpos($this->texts, $first, $next) : false) {
             $place = $this->placeOfText($at);

@@ -172,6 +172,14 @@ final class FormatRegistry
         }
     }
 
+    /** Reads a text as the editor shows it, so that places count bytes of UTF-8, whatever the charset of the content. */
+    public function readText(string $path, string $text): ParsedContent
+    {
+        $format = $this->forPath($path);
+
+        return $format === null || $format instanceof Binary || ! $this->isReadable($path, strlen($text)) ? ParsedContent::leaf() : $this->withPatience($format, $text, static fn (): ParsedContent => $format->read($text));
+    }
+
     /** @return ?CodedText the text of a content, in the charset in which its references are read; null: it is no text, or none that is known */
     public function coded(string $path, string $bytes): ?CodedText
     {
