@@ -139,6 +139,7 @@ Route::middleware(['auth:sanctum', 'throttle:person'])->group(function (): void 
             Route::get('rows', [QuayController::class, 'rows']);
             Route::get('find', [FindController::class, 'index']);
             Route::get('find/places', [FindController::class, 'places']);
+            Route::get('find/open', [FindController::class, 'open']);
             Route::get('find/filters', [FindController::class, 'filters']);
             Route::post('find/replace/preview', [ReplaceController::class, 'preview']);
             Route::get('bookmarks', [BookmarkController::class, 'index']);

@@ -62,6 +62,31 @@ final readonly class Finder
         return new Found($query, array_slice($hits, 0, $limit), $isMore || count($hits) > $limit, $wanted?->corrected() ?? [], $behind);
     }
 
+    /**
+     * Those of the documents that a search finds.
+     *
+     * @param  list<string>  $ids
+     * @return list<string>
+     */
+    public function among(Workspace $workspace, User $person, string $typed, \DateTimeImmutable $now, array $ids): array
+    {
+        $this->index->catchUp($workspace, 0, self::OWN_PORTION, waits: false);
+        $catalogue = $this->catalogues->of($workspace);
+        $query = $this->read($workspace, $typed, $now, $catalogue);
+        if ($query->isEmpty()) {
+            return $ids;
+        }
+        $narrowing = Narrowing::by($query, $workspace, $person, $catalogue, $this->graphs)->only($ids);
+        $wanted = $query->terms === [] ? null : Wanted::by($query, $workspace, Vocabularies::of($workspace));
+        $found = [];
+        foreach ($wanted?->isNowhere() ? [] : array_chunk($narrowing->few() ?? $narrowing->some() ?? [], self::CHUNK) as $chunk) {
+            $rows = $this->rows($narrowing)->whereIn('d.id', $chunk);
+            array_push($found, ...($wanted?->onFew($rows) ?? $rows)->pluck('d.id')->all());
+        }
+
+        return $this->followed($query, $found);
+    }
+
     /** @return list<string> what to look for in texts to show the places */
     public function parts(Workspace $workspace, Query $query): array
     {

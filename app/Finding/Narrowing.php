@@ -66,6 +66,14 @@ final class Narrowing
         return $narrowing;
     }
 
+    /** @param list<string> $ids */
+    public function only(array $ids): self
+    {
+        $this->keep($ids);
+
+        return $this;
+    }
+
     /** @return ?list<string> ids, where they are few */
     public function few(): ?array
     {

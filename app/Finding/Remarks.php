@@ -20,7 +20,7 @@ final readonly class Remarks
 
     /**
      * @param  list<string>  $words  all of which must stand in it
-     * @return array{entries: list<object{number: int, note: string, at: string, person: ?string}>, versions: list<object{document_id: string, path: string, title: ?string, number: int, label: ?string, note: ?string}>, sessions: list<object{id: int, name: string, note: ?string}>}
+     * @return array{entries: list<object{id: string, number: int, note: string, at: string, person: ?string}>, versions: list<object{document_id: string, path: string, title: ?string, number: int, label: ?string, note: ?string}>, sessions: list<object{id: int, name: string, note: ?string}>}
      */
     public function with(array $words, Workspace $workspace, User $person): array
     {
@@ -31,7 +31,7 @@ final readonly class Remarks
 
         return [
             'entries' => $this->having($words, "coalesce(o.note, '')", DB::table('operations as o')->leftJoin('users', 'users.id', '=', 'o.user_id')->where('o.workspace_id', $workspace->id)->whereNotNull('o.note')->orderByDesc('o.number'))
-                ->get(['o.number', 'o.note', 'o.created_at as at', 'users.name as person'])->all(),
+                ->get(['o.id', 'o.number', 'o.note', 'o.created_at as at', 'users.name as person'])->all(),
             'versions' => $this->having($words, "concat_ws(' ', v.label, v.note)", DB::table('versions as v')->join('documents as d', 'd.id', '=', 'v.document_id')->where('d.workspace_id', $workspace->id)->whereNull('d.dropped_at')->whereNotNull('v.label')->orderByDesc('v.id'))
                 ->get(['v.document_id', 'd.path', 'd.title', 'v.number', 'v.label', 'v.note'])->all(),
             'sessions' => $this->having($words, "concat_ws(' ', k.name, g.note, g.label)", DB::table('kept_sessions as k')->join('session_stages as g', 'g.kept_session_id', '=', 'k.id')->whereIn('k.id', $sessions)->groupBy('k.id', 'k.name')->orderByDesc('k.id'))

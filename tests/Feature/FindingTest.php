@@ -80,6 +80,14 @@ it('finds what is unsettled, open, in the hold and locked', function () {
     expect(finds('open'))->toBe(['mechanism/drum.x3d'])->and(finds('in the hold'))->toBe([]);
 });
 
+it('finds among what is open', function () {
+    $ids = [$this->harbour->document('guidebook/flood.md')->id, $this->harbour->document('mechanism/drum.x3d')->id];
+    api('POST', 'quay', ['documents' => $ids])->assertSuccessful();
+    $among = static fn (string $typed): array => api('GET', 'find/open?'.http_build_query(['q' => $typed]))->assertOk()->json();
+
+    expect($among('carriage'))->toEqualCanonicalizing($ids)->and($among('of kind X3D'))->toBe([$ids[1]])->and($among('"the pen"'))->toBe([$ids[0]])->and($among('xylophone'))->toBe([])->and($among(''))->toBe($ids);
+});
+
 it('shows the place in which it was found', function () {
     $ids = [$this->harbour->document('guidebook/möwen.md')->id, $this->harbour->document('show/wind.wav')->id];
     $places = api('GET', 'find/places?'.http_build_query(['q' => 'carriage', 'documents' => implode(',', $ids)]))->assertOk()->json();

@@ -73,6 +73,17 @@ final readonly class FindController
         return new JsonResponse(array_map(static fn (string $id, Excerpt $place): FoundPlaceData => FoundPlaceData::of($id, $place), array_keys($found), array_values($found)));
     }
 
+    /** Of what the person has open, what a search finds. */
+    #[OA\Get(path: '/workspaces/{workspace}/find/open', operationId: 'findOpen', parameters: [
+        new OA\QueryParameter(name: 'q', required: true, schema: new OA\Schema(type: 'string')),
+    ], responses: [new OA\Response(response: 200, description: 'ids', content: new OA\JsonContent(type: 'array', items: new OA\Items(type: 'string')))])]
+    public function open(Request $request, Workspace $workspace, #[CurrentUser] User $person, Finder $finder): JsonResponse
+    {
+        $given = $request->validate(['q' => 'present|nullable|string|max:'.QueryReader::BYTES]);
+
+        return new JsonResponse($finder->among($workspace, $person, (string) ($given['q'] ?? ''), PersonsDay::now($request), (new Quay($workspace, $person))->shown()));
+    }
+
     #[OA\Get(path: '/workspaces/{workspace}/find/filters', operationId: 'listFilters', responses: [new Ok('FilterChoices')])]
     public function filters(Workspace $workspace, Catalogues $catalogues): JsonResponse
     {

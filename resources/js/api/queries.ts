@@ -35,6 +35,9 @@ export const keys = {
     // Not under the document: edits change nothing of it.
     views: (workspace: string, id: string) => [workspace, 'views', id] as const,
     found: (workspace: string, words: string) => [workspace, 'found', words] as const,
+    find: (workspace: string, words: string, limit: number) => [workspace, 'find', words, limit] as const,
+    bookmarks: (workspace: string) => [workspace, 'bookmarks'] as const,
+    recent: (workspace: string, what: string) => [workspace, 'recent', what] as const,
     series: (workspace: string, id: string) => [workspace, 'document', id, 'series'] as const,
     versions: (workspace: string, id: string) => [workspace, 'document', id, 'versions'] as const,
     steps: (workspace: string, id: string) => [workspace, 'document', id, 'steps'] as const,

@@ -5,6 +5,7 @@ import styled from 'styled-components';
 import { answer, api, type Document, type LookSettings, Problem, type Reference } from '../api/client';
 import { keys } from '../api/queries';
 import { useShowing } from '../api/usePresence';
+import { useKeeping } from '../bookmarks/useKeeping';
 import { usePast } from '../history/usePast';
 import { stepCommands, useStepping } from '../history/useStepping';
 import { useLook } from '../looks/useLooks';
@@ -98,8 +99,10 @@ function OneDocument({ workspace, id }: { workspace: string; id: string }) {
         shownRow?.title ?? fileName(shownRow?.path ?? ''),
         shownRow?.path ?? '',
     );
+    const bookmarks = useKeeping(workspace);
     const past = usePast(workspace, id);
-    const keeper = useLook(workspace, id);
+    const [search] = useSearchParams();
+    const keeper = useLook(workspace, id, { view: search.get('view'), line: search.get('line') });
     const look = useWatched(keeper?.state ?? NO_LOOK);
     const [lookedLike, setLookedLike] = useState<LookSettings | null>(null);
     const [hasViews, setViews] = useState(false);
@@ -114,7 +117,6 @@ function OneDocument({ workspace, id }: { workspace: string; id: string }) {
     const upload = useRef<HTMLInputElement>(null);
     const frame = useOutletContext<FrameContext>();
     const actions = useDocumentActions(workspace);
-    const [search] = useSearchParams();
     const isLook = search.has('look');
     const document = query.data;
     const row = document?.row;
@@ -148,6 +150,7 @@ function OneDocument({ workspace, id }: { workspace: string; id: string }) {
     useCommands([
         ...(canStep ? stepCommands(stepping, past.steps.data) : []),
         { name: 'Views of this document: keep one, look like another …', keys: 'i', run: () => setViews(true) },
+        ...(row ? [bookmarks.command([row])] : []),
         { name: 'What hangs on this document', keys: 'e', run: () => navigate(`/w/${workspace}/documents/${id}/reach`) },
         { name: 'The past of this document', keys: 'p', run: () => navigate(`/w/${workspace}/documents/${id}/past`) },
         ...(canDecide

@@ -6,6 +6,7 @@ import { answer, api, type Person, type Row } from '../api/client';
 import { changePerson, useHere, useQuay, useWorkspaces } from '../api/queries';
 import { usePreferences } from '../api/usePreferences';
 import { usePulse } from '../api/usePulse';
+import { FIELD, FindField } from '../find/FindField';
 import { useDecisions } from '../plan/decisions';
 import { SessionLine } from '../sessions/SessionLine';
 import { type Command, CommandBookContext } from '../shell/commands';
@@ -175,11 +176,24 @@ export function Frame({ person }: { person: Person }) {
         changePerson(client, null);
         navigate('/');
     }
+    /** On a narrow page the field is there only in its view. */
+    function seek() {
+        const field = document.getElementById(FIELD) as HTMLInputElement | null;
+        if (field?.offsetParent) {
+            field.focus();
+            field.select();
+        } else {
+            navigate(`/w/${workspace}/find`);
+        }
+    }
     async function scan() {
         await answer(api.POST('/workspaces/{workspace}/scan', { params: { path: { workspace } } }));
     }
     const own: Command[] = [
         { name: 'Open documents …', keys: 'o', run: () => setSheet('open') },
+        { name: 'Find anything …', keys: 'Alt+S', run: seek },
+        { name: 'Bookmarks, and what was opened and saved of late', keys: 'Alt+L', run: () => navigate(`/w/${workspace}/find`) },
+        { name: 'Replace a text in many documents …', run: () => navigate(`/w/${workspace}/find/replace`) },
         { name: 'New document …', keys: 'w', run: () => setMaking({}) },
         { name: 'Go to the files', keys: 'f', run: () => navigate(`/w/${workspace}/files`) },
         { name: 'Settings of this workspace …', run: () => setSheet('settings') },
@@ -224,7 +238,7 @@ export function Frame({ person }: { person: Person }) {
     ];
     const find = (
         <Button $quiet onPress={() => setSheet('palette')}>
-            find or do … <small>Ctrl+K</small>
+            do … <small>Ctrl+K</small>
         </Button>
     );
     const commands = [...book.commands(), ...own];
@@ -271,6 +285,7 @@ export function Frame({ person }: { person: Person }) {
                     <span className="room" />
                     {said && <span role="status">{said}</span>}
                     <Kept rows={[...rows, ...hold]} isReached={isReached} onOpen={() => setSheet('watch')} />
+                    <FindField />
                     {!places.isMenu && find}
                     {(notices.data?.length ?? 0) > 0 && (
                         <Button $quiet onPress={() => setSheet('notices')}>
@@ -316,6 +331,7 @@ export function Frame({ person }: { person: Person }) {
                     </NavLink>
                     <NavLink to={`/w/${workspace}/sessions`}>Sessions</NavLink>
                     <NavLink to={`/w/${workspace}/files`}>Files</NavLink>
+                    <NavLink to={`/w/${workspace}/find`}>Find</NavLink>
                     <NavLink to={`/w/${workspace}/strays`}>Strays</NavLink>
                     <NavLink to={`/w/${workspace}/crates`}>Crates</NavLink>
                     <NavLink to={`/w/${workspace}/logbook`}>Logbook</NavLink>
@@ -375,6 +391,7 @@ export function Frame({ person }: { person: Person }) {
             {sheet === 'shortcuts' && <Shortcuts commands={commands} onClose={() => setSheet(null)} />}
             {sheet === 'palette' && (
                 <Palette
+                    workspace={workspace}
                     commands={[
                         ...commands,
                         ...rows.map((row) => ({

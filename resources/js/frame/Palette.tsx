@@ -1,8 +1,11 @@
 import { useMemo, useRef, useState } from 'react';
+import { useNavigate } from 'react-router';
 import styled from 'styled-components';
+import { useFind, useStill } from '../find/useFind';
 import type { Command } from '../shell/commands';
 import { TextBox } from '../ui/Field';
 import { Sheet } from '../ui/Sheet';
+import { fileName, readable } from '../ui/words';
 
 const List = styled.div`overflow-y: auto; max-height: 46vh; border-top: 1px solid var(--rule);`;
 const Item = styled.button<{ $on: boolean }>`
@@ -12,15 +15,35 @@ const Item = styled.button<{ $on: boolean }>`
     kbd { font: inherit; font-size: 13px; color: var(--ink-soft); flex: none; }
 `;
 
-/** Every action and every open document, by typing part of its name. */
-export function Palette({ commands, onClose }: { commands: Command[]; onClose: () => void }) {
+/** So many of the documents that are not open. */
+const DOCUMENTS = 8;
+
+/** Every action, every open document, and the best of all others, by typing a part of what one remembers. */
+export function Palette({ workspace, commands, onClose }: { workspace: string; commands: Command[]; onClose: () => void }) {
+    const navigate = useNavigate();
     const [words, setWords] = useState('');
     const [at, setAt] = useState(0);
     const list = useRef<HTMLDivElement>(null);
+    const documents = useFind(workspace, useStill(words.trim()), DOCUMENTS).data?.documents;
     const found = useMemo(() => {
         const parts = words.toLowerCase().split(/\s+/).filter(Boolean);
-        return commands.filter((command) => parts.every((part) => command.name.toLowerCase().includes(part))).slice(0, 60);
-    }, [commands, words]);
+        const own = commands.filter((command) => parts.every((part) => command.name.toLowerCase().includes(part))).slice(0, 60);
+        if (parts.length === 0) {
+            return own;
+        }
+        const named = new Set(own.map((command) => command.name));
+        const others = (documents ?? []).map(
+            ({ document }): Command => ({
+                name: `${readable(document.title ?? fileName(document.path))}  ·  ${readable(document.path)}`,
+                run: () => navigate(`/w/${workspace}/documents/${document.id}`),
+            }),
+        );
+        const everywhere: Command = {
+            name: `Find “${words.trim()}” in everything`,
+            run: () => navigate(`/w/${workspace}/find?${new URLSearchParams({ q: words.trim() })}`),
+        };
+        return [...own, ...others.filter((one) => !named.has(one.name)), everywhere];
+    }, [commands, words, documents, navigate, workspace]);
 
     function run(command: Command | undefined) {
         if (command) {
@@ -37,7 +60,7 @@ export function Palette({ commands, onClose }: { commands: Command[]; onClose: (
         <Sheet title="Find or do" isOpen onClose={onClose} wide>
             <TextBox
                 autoFocus
-                aria-label="Find an action or an open document"
+                aria-label="Find an action or a document"
                 role="combobox"
                 aria-expanded
                 aria-controls="palette-list"

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import styled from 'styled-components';
 import { answer, api, type LookSettings, type NamedView } from '../api/client';
 import { keys } from '../api/queries';
+import { useBookmarks } from '../bookmarks/useBookmarks';
 import { Button, TextButton } from '../ui/Button';
 import { Field } from '../ui/Field';
 import { Notice } from '../ui/Notice';
@@ -31,6 +32,7 @@ export function ViewsSheet({ workspace, id, name, keeper, onLook, onClose }: Pro
     const views = useViews(workspace, id);
     const [newName, setNewName] = useState('');
     const [problem, setProblem] = useState<string | null>(null);
+    const bookmarks = useBookmarks(workspace);
     const named = views.data?.named ?? [];
 
     async function attempt(act: () => Promise<unknown>) {
@@ -75,6 +77,21 @@ export function ViewsSheet({ workspace, id, name, keeper, onLook, onClose }: Pro
                                     .filter(Boolean)
                                     .join(', ')}
                             </small>
+                            <span>
+                                <TextButton
+                                    onPress={() =>
+                                        attempt(() =>
+                                            bookmarks.add([
+                                                { kind: 'view', name: `${name}: ${view.name}`.slice(0, 200), leadsTo: String(view.id) },
+                                            ]),
+                                        )
+                                    }
+                                >
+                                    {bookmarks.all.some((one) => one.kind === 'view' && one.leadsTo === String(view.id))
+                                        ? 'is a bookmark'
+                                        : 'keep as a bookmark'}
+                                </TextButton>
+                            </span>
                             {view.isMine && (
                                 <span>
                                     <TextButton onPress={() => change(view, { isDefault: !view.isDefault })}>

@@ -27,8 +27,14 @@ export async function keepView(workspace: string, id: string, view: LookSettings
     });
 }
 
+/** As what brought the person here says: a view that has a name, or a line of the text. */
+interface Asked {
+    view?: string | null;
+    line?: string | null;
+}
+
 /** How the document is looked at, for as long as the page shows it; null until it is known how it opens. */
-export function useLook(workspace: string, id: string): LookKeeper | null {
+export function useLook(workspace: string, id: string, asked: Asked = {}): LookKeeper | null {
     const views = useViews(workspace, id);
     const preferences = usePreferences();
     const isRemembered = preferences.now?.views.remembersViews ?? true;
@@ -39,9 +45,13 @@ export function useLook(workspace: string, id: string): LookKeeper | null {
             return null;
         }
         const first = views.data?.onOpening;
-        const begin = first && (isRemembered || first.isDefault) ? first.view : {};
+        const usual = first && (isRemembered || first.isDefault) ? first.view : {};
+        const named = views.data?.named.find((one) => String(one.id) === asked.view)?.view ?? usual;
+        const line = Number(asked.line);
+        const begin: LookSettings =
+            line > 0 ? { ...named, line, caret: undefined, anchor: undefined, shown: named.shown === 'both' ? 'both' : 'source' } : named;
         return new LookKeeper(begin, { keep: (view) => keepView(workspace, id, view, null) }, isRemembered);
-    }, [isKnown, workspace, id]);
+    }, [isKnown, workspace, id, asked.view, asked.line]);
     useEffect(() => {
         if (keeper) {
             keeper.isRemembered = isRemembered;

@@ -37,7 +37,7 @@ const Kinds = styled.div`
 /** What the person has opened or saved of late, newest first. */
 function useRecent(workspace: string, which: Which) {
     return useQuery({
-        queryKey: [workspace, 'recent', which],
+        queryKey: keys.recent(workspace, which),
         queryFn: () => answer(api.GET('/workspaces/{workspace}/recent/{what}', { params: { path: { workspace, what: which } } })),
         enabled: which !== 'all',
         staleTime: 0,

@@ -2,7 +2,9 @@ import styled from 'styled-components';
 import type { Row } from '../api/client';
 import { isSingle } from '../theme/sizes';
 import { font } from '../theme/tokens';
+import { readable } from '../ui/words';
 import { FILTERS, type Filter, ORDERS, type Order, passes } from './order';
+import type { KeptSearch } from './useKeptSearch';
 
 const Bar = styled.div`display: flex; flex-wrap: wrap; gap: 2px; align-items: center; padding: 5px 16px 5px 60px; border-bottom: 1px solid var(--rule); font-size: 14px; color: var(--ink-soft); @media ${isSingle} { flex-wrap: nowrap; overflow-x: auto; scrollbar-width: thin; padding: 0 12px; > * { flex: none; } }`;
 const Choice = styled.button<{ $on: boolean }>`
@@ -23,10 +25,11 @@ interface Props {
     onFilter: (filter: Filter) => void;
     order: Order;
     onOrder: (order: Order) => void;
+    kept: KeptSearch;
 }
 
 /** Which of the open documents the ledger shows, and in what order. A state that no document has is not offered. */
-export function Filters({ rows, filter, onFilter, order, onOrder }: Props) {
+export function Filters({ rows, filter, onFilter, order, onOrder, kept }: Props) {
     const offered = (Object.keys(FILTERS) as Filter[])
         .map((one) => ({ one, count: rows.filter((row) => passes(row, one)).length }))
         .filter(({ one, count }) => count > 0 || one === 'all' || one === filter);
@@ -37,6 +40,22 @@ export function Filters({ rows, filter, onFilter, order, onOrder }: Props) {
                     {FILTERS[one]} {count}
                 </Choice>
             ))}
+            {kept.searches.length > 0 && (
+                <Ordering>
+                    found by
+                    <Select
+                        value={kept.chosen ?? ''}
+                        onChange={(event) => kept.choose(event.target.value === '' ? null : Number(event.target.value))}
+                    >
+                        <option value="">no search</option>
+                        {kept.searches.map((one) => (
+                            <option key={one.id} value={one.id}>
+                                {readable(one.name)}
+                            </option>
+                        ))}
+                    </Select>
+                </Ordering>
+            )}
             <Ordering>
                 order
                 <Select value={order} onChange={(event) => onOrder(event.target.value as Order)}>

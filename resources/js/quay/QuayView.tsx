@@ -5,6 +5,7 @@ import styled from 'styled-components';
 import { answer, api, type Row } from '../api/client';
 import { keys, useQuay } from '../api/queries';
 import { usePreferences } from '../api/usePreferences';
+import { useKeeping } from '../bookmarks/useKeeping';
 import { useDecisions } from '../plan/decisions';
 import { PlanPanel } from '../plan/PlanPanel';
 import { useDocumentActions } from '../plan/useDocumentActions';
@@ -23,6 +24,7 @@ import { Filters } from './Filters';
 import { Guide } from './Guide';
 import { Ledger } from './Ledger';
 import { arranged, type Filter, matches, type Order, passes } from './order';
+import { useKeptSearch } from './useKeptSearch';
 
 const Main = styled.section`display: flex; flex-direction: column; min-height: 0; min-width: 0;`;
 const Find = styled(TextBox)`width: 190px; @media ${isNarrow} { width: auto; flex: 1; min-width: 120px; }`;
@@ -43,6 +45,8 @@ export function QuayView() {
     const actions = useDocumentActions(workspace);
     const [current, setCurrent] = useState<string | null>(null);
     const [words, setWords] = useState('');
+    const keeping = useKeeping(workspace);
+    const kept = useKeptSearch(workspace, keeping.bookmarks.all, all.length);
     const [closed, setClosed] = useState<string | null>(null);
     const all = quay.data?.rows ?? NONE;
     const hold = quay.data?.hold ?? [];
@@ -51,7 +55,10 @@ export function QuayView() {
     const arrange = (quay: { filter?: Filter; order?: Order }) => void preferences.change({ quay }).catch(() => {});
     const setFilter = (to: Filter) => arrange({ filter: to });
     const setOrder = (to: Order) => arrange({ order: to });
-    const rows = useMemo(() => all.filter((row) => passes(row, filter) && matches(row, words)), [all, filter, words]);
+    const rows = useMemo(
+        () => all.filter((row) => passes(row, filter) && matches(row, words) && kept.has(row.id)),
+        [all, filter, words, kept.has],
+    );
     const entries = useMemo(() => arranged(rows, order), [rows, order]);
     const everyRow = useMemo(() => [...(quay.data?.rows ?? []), ...(quay.data?.hold ?? [])], [quay.data]);
     const currentRow = rows.find((row) => row.id === current) ?? rows[0] ?? null;
@@ -89,6 +96,7 @@ export function QuayView() {
                       keys: 'e',
                       run: () => navigate(`/w/${workspace}/documents/${currentRow.id}/reach`),
                   },
+                  keeping.command([currentRow]),
                   { name: `Close ${currentRow.title ?? fileName(currentRow.path)}`, keys: 'c', run: () => close([currentRow.id]) },
               ]
             : []),
@@ -134,7 +142,7 @@ export function QuayView() {
                     <Button onPress={open}>Open …</Button>
                     <Button onPress={() => make()}>New …</Button>
                 </ViewHead>
-                <Filters rows={all} filter={filter} onFilter={setFilter} order={order} onOrder={setOrder} />
+                <Filters rows={all} filter={filter} onFilter={setFilter} order={order} onOrder={setOrder} kept={kept} />
                 {closed && (
                     <Notice>
                         <span>

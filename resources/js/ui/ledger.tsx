@@ -4,6 +4,8 @@ import { font } from '../theme/tokens';
 
 export { WithAside as View } from './Aside';
 export const Main = styled.section`display: flex; flex-direction: column; min-height: 0; min-width: 0; > header { padding-left: 16px; flex: none; }`;
+/** A view without anything beside its content. */
+export const Whole = styled(Main)`height: 100%;`;
 /** A head over a list and what is chosen in it, which lies below the list where there is no room beside it. */
 export const ListAndPage = styled.div<{ $list: string; $rows?: string }>`
     display: grid; grid-template: auto ${(p) => p.$rows ?? ''} minmax(0, 1fr) / ${(p) => p.$list} minmax(0, 1fr); height: 100%; > header { grid-column: 1 / -1; padding-left: 16px; }
