@@ -50,8 +50,6 @@ final readonly class Bookmarks
         $this->mustShare($isShared);
 
         return DB::transaction(function () use ($items, $parent, $isShared): array {
-            // One at a time, so that places are given out once.
-            Workspace::query()->whereKey($this->workspace->id)->sharedLock()->first();
             $there = $this->tree($isShared)->where('parent_id', $parent?->id)->lockForUpdate()->get();
             if ($this->tree($isShared)->count() + count($items) > self::MOST) {
                 throw Refused::because('There are '.self::MOST.' bookmarks already, which is as many as there can be. Take out some first.');

@@ -10,6 +10,7 @@ use App\Models\Document;
 use App\Models\Role;
 use App\Models\User;
 use App\Models\Workspace;
+use App\Quay\Bookmarks;
 use App\Quay\Quay;
 use App\Saving\Execution;
 use App\Together\Comments;
@@ -107,6 +108,13 @@ final class SetUpDemo extends Command
         }
         foreach ($story['comments'] as $comment) {
             Comments::say($this->known($workspace, $comment['path']), $people[$comment['by']], $comment['text'], array_map(static fn (string $email): int => $people[$email]->id, $comment['mentions']), null, null);
+        }
+        foreach ($story['bookmarks'] as $folder) {
+            $bookmarks = new Bookmarks($workspace, $people[$folder['by']], true);
+            $into = $bookmarks->add([['kind' => Bookmarks::FOLDER, 'name' => $folder['folder'], 'leadsTo' => '']], null, $folder['shared'])[0];
+            $bookmarks->add(array_map(fn (array $item): array => [
+                'kind' => $item['kind'], 'name' => $item['name'], 'leadsTo' => $item['words'] ?? $this->known($workspace, $item['path'])->id,
+            ], $folder['items']), $into->id, $folder['shared']);
         }
         $survey->play($workspace, $story['survey']);
         $crate->play($workspace, $people[$story['crate']['by']], $story['crate']);

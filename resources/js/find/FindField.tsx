@@ -23,12 +23,20 @@ export function FindField() {
     const isThere = pathname === place;
     const field = useRef<HTMLInputElement>(null);
     const query = isThere ? (new URLSearchParams(search).get('q') ?? '') : '';
-    // What is typed stands at once; the address follows, and says otherwise only where it was changed elsewhere.
+    // What is typed stands at once, and the address follows letter by letter; only what comes from elsewhere goes into the field.
+    const typed = useRef(new Set<string>());
     useEffect(() => {
-        if (field.current && field.current.value.trim() !== query.trim()) {
+        if (!typed.current.has(query) && field.current) {
             field.current.value = query;
         }
+        if (query === (field.current?.value ?? '')) {
+            typed.current.clear();
+        }
     }, [query]);
+    function go(words: string) {
+        typed.current.add(words);
+        navigate(words === '' ? place : `${place}?${new URLSearchParams({ q: words })}`, { replace: isThere });
+    }
     return (
         <Box
             id={FIELD}
@@ -41,11 +49,7 @@ export function FindField() {
             autoComplete="off"
             spellCheck={false}
             defaultValue={query}
-            onChange={(event) =>
-                navigate(event.target.value === '' ? place : `${place}?${new URLSearchParams({ q: event.target.value })}`, {
-                    replace: isThere,
-                })
-            }
+            onChange={(event) => go(event.target.value)}
             onKeyDown={(event) => {
                 if (event.key === 'Enter' && !isThere) {
                     navigate(place);

@@ -46,10 +46,10 @@ export function QuayView() {
     const [current, setCurrent] = useState<string | null>(null);
     const [words, setWords] = useState('');
     const keeping = useKeeping(workspace);
-    const kept = useKeptSearch(workspace, keeping.bookmarks.all, all.length);
     const [closed, setClosed] = useState<string | null>(null);
     const all = quay.data?.rows ?? NONE;
     const hold = quay.data?.hold ?? [];
+    const kept = useKeptSearch(workspace, keeping.bookmarks.all, all.length);
     const preferences = usePreferences();
     const { filter = 'all', order = 'opened' } = preferences.now?.quay ?? {};
     const arrange = (quay: { filter?: Filter; order?: Order }) => void preferences.change({ quay }).catch(() => {});
