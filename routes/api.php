@@ -5,6 +5,7 @@ declare(strict_types=1);
 use App\Http\Controllers\AccountController;
 use App\Http\Controllers\AsOfController;
 use App\Http\Controllers\BookmarkController;
+use App\Http\Controllers\ChartController;
 use App\Http\Controllers\ComingCrateController;
 use App\Http\Controllers\CommentController;
 use App\Http\Controllers\ContentController;
@@ -142,6 +143,7 @@ Route::middleware(['auth:sanctum', 'throttle:person'])->group(function (): void 
             Route::get('find/open', [FindController::class, 'open']);
             Route::get('find/filters', [FindController::class, 'filters']);
             Route::post('find/replace/preview', [ReplaceController::class, 'preview']);
+            Route::get('chart', ChartController::class);
             Route::get('bookmarks', [BookmarkController::class, 'index']);
             Route::post('bookmarks', [BookmarkController::class, 'store']);
             Route::patch('bookmarks/{bookmark}', [BookmarkController::class, 'update'])->where('bookmark', Digits::PATTERN);

@@ -145,7 +145,7 @@ final class SearchIndex
     {
         $state = DB::table('search_states')->where('workspace_id', $workspace->id)->first(['through', 'edition']);
         if ($state === null) {
-            DB::table('search_states')->insertOrIgnore(['workspace_id' => $workspace->id, 'edition' => self::EDITION]);
+            DB::table('search_states')->insertOrIgnore(['workspace_id' => $workspace->id, 'edition' => self::EDITION, 'mark' => random_int(1, 2 ** 31)]);
         } elseif ($state->edition !== self::EDITION) {
             DB::transaction(static function () use ($workspace): void {
                 $state = DB::table('search_states')->where('workspace_id', $workspace->id)->lockForUpdate()->first();
@@ -153,7 +153,7 @@ final class SearchIndex
                     foreach (['search_texts', 'search_fields', 'search_words'] as $table) {
                         DB::table($table)->where('workspace_id', $workspace->id)->delete();
                     }
-                    DB::table('search_states')->where('workspace_id', $workspace->id)->update(['edition' => self::EDITION, 'through' => '1970-01-01']);
+                    DB::table('search_states')->where('workspace_id', $workspace->id)->update(['edition' => self::EDITION, 'mark' => random_int(1, 2 ** 31), 'through' => '1970-01-01']);
                 }
             }, self::TRIES);
 

@@ -20,36 +20,41 @@ final class Vocabularies
 
     public static function of(Workspace $workspace): Vocabulary
     {
-        $edition = (int) DB::table('search_states')->where('workspace_id', $workspace->id)->value('edition');
+        $mark = (int) DB::table('search_states')->where('workspace_id', $workspace->id)->value('mark');
         $known = self::read($workspace);
-        $isKnown = $known['edition'] === $edition && ($known['last'] === 0 || self::words($workspace)->where('id', $known['last'])->exists());
-        $known = $isKnown ? $known : ['last' => 0, 'edition' => $edition, 'words' => "\n"];
+        $isKnown = $known['mark'] === $mark && ($known['last'] === 0 || self::words($workspace)->where('id', $known['last'])->value('word') === self::last($known['words']));
+        $known = $isKnown ? $known : ['last' => 0, 'mark' => $mark, 'words' => "\n"];
         // Whoever writes words of a workspace holds its row; so their numbers are committed in their order.
         $new = self::words($workspace)->where('id', '>', $known['last'])->orderBy('id')->pluck('word', 'id');
         if ($new->isEmpty()) {
             return new Vocabulary($known['words']);
         }
-        $known = ['last' => (int) $new->keys()->last(), 'edition' => $edition, 'words' => $known['words'].$new->implode("\n")."\n"];
+        $known = ['last' => (int) $new->keys()->last(), 'mark' => $mark, 'words' => $known['words'].$new->implode("\n")."\n"];
         if (($new->count() > self::MANY || ! $isKnown) && DB::transactionLevel() === 0) {
-            KeptFile::write(self::path($workspace), self::FORM, [pack('PVV', $known['last'], $edition, strlen($known['words'])), $known['words']]);
+            KeptFile::write(self::path($workspace), self::FORM, [pack('PVV', $known['last'], $mark, strlen($known['words'])), $known['words']]);
         }
 
         return new Vocabulary($known['words']);
     }
 
-    /** @return array{last: int, edition: int, words: string} */
+    private static function last(string $words): string
+    {
+        return substr($words, (int) strrpos($words, "\n", -2) + 1, -1);
+    }
+
+    /** @return array{last: int, mark: int, words: string} */
     private static function read(Workspace $workspace): array
     {
         $file = KeptFile::open(self::path($workspace), self::FORM);
         if ($file !== null) {
-            ['last' => $last, 'edition' => $edition, 'bytes' => $bytes] = $file->numbers('Plast/Vedition/Vbytes');
+            ['last' => $last, 'mark' => $mark, 'bytes' => $bytes] = $file->numbers('Plast/Vmark/Vbytes');
             $words = $file->take($bytes);
             if ($file->isSound()) {
-                return ['last' => $last, 'edition' => $edition, 'words' => $words];
+                return ['last' => $last, 'mark' => $mark, 'words' => $words];
             }
         }
 
-        return ['last' => 0, 'edition' => -1, 'words' => "\n"];
+        return ['last' => 0, 'mark' => -1, 'words' => "\n"];
     }
 
     private static function words(Workspace $workspace): Builder

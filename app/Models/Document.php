@@ -127,11 +127,7 @@ final class Document extends Record
 
     public function contentState(): ContentState
     {
-        return match (true) {
-            $this->saved_hash === null => ContentState::New,
-            $this->draft !== null => ContentState::Modified,
-            default => ContentState::AsSaved,
-        };
+        return ContentState::of($this->saved_hash !== null, $this->draft !== null);
     }
 
     public function displayTitle(): string

@@ -52,6 +52,8 @@ return new class extends Migration {
             $table->unsignedInteger('rewritten')->default(0);
             // Another one: all that was known before is made anew.
             $table->unsignedInteger('edition')->default(0);
+            // By chance, so that what was kept of another database is not taken for this one’s.
+            $table->unsignedInteger('mark')->default(0);
         });
         Schema::create('bookmarks', function (Blueprint $table): void {
             $table->id();

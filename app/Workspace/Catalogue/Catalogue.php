@@ -92,16 +92,25 @@ final readonly class Catalogue
      */
     public function below(string $folder, int $most): ?array
     {
-        $prefix = $folder.'/';
-        $start = $this->file->placeFrom($prefix);
-        $end = $this->file->placeFrom(self::behind($prefix), $start);
-        if ($end - $start > $most) {
-            return null;
-        }
-        $ids = array_map($this->file->idAt(...), $end > $start ? range($start, $end - 1) : []);
-        $others = array_map(strval(...), array_keys(array_filter($this->changed, static fn (?Entry $entry): bool => $entry !== null && str_starts_with($entry->path, $prefix))));
+        $ids = $this->first($folder, $most + 1);
 
-        return [...array_values(array_filter($ids, fn (string $id): bool => ! array_key_exists($id, $this->changed))), ...$others];
+        return count($ids) > $most ? null : $ids;
+    }
+
+    /** @return list<string> the ids of so many documents in a folder, at any depth */
+    public function first(string $folder, int $most): array
+    {
+        $prefix = $folder.'/';
+        $ids = array_map(strval(...), array_keys(array_filter($this->changed, static fn (?Entry $entry): bool => $entry !== null && str_starts_with($entry->path, $prefix))));
+        $end = $this->file->placeFrom(self::behind($prefix));
+        for ($place = $this->file->placeFrom($prefix); $place < $end && count($ids) < $most; $place++) {
+            $id = $this->file->idAt($place);
+            if (! array_key_exists($id, $this->changed)) {
+                $ids[] = $id;
+            }
+        }
+
+        return array_slice($ids, 0, $most);
     }
 
     /**

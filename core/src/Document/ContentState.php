@@ -11,6 +11,15 @@ enum ContentState: string
     case Modified = 'modified';
     case AsSaved = 'as saved';
 
+    public static function of(bool $hasFile, bool $hasDraft): self
+    {
+        return match (true) {
+            ! $hasFile => self::New,
+            $hasDraft => self::Modified,
+            default => self::AsSaved,
+        };
+    }
+
     public function isUnsaved(): bool
     {
         return $this !== self::AsSaved;
