@@ -83,6 +83,7 @@ const PAGE_ROOMS = [
     'logbook' => ['api', 'plan', 'shell', 'theme', 'ui'],
     'history' => ['api', 'contrast', 'logbook', 'open', 'plan', 'shell', 'theme', 'ui'],
     'large' => ['api', 'pictures', 'theme', 'ui'],
+    'chart' => ['api', 'open', 'pictures', 'shell', 'theme', 'ui'],
     'find' => ['api', 'bookmarks', 'pictures', 'shell', 'theme', 'ui'],
     'reach' => ['api', 'pictures', 'quay', 'shell', 'theme', 'ui'],
     'document' => ['api', 'bookmarks', 'contrast', 'history', 'large', 'looks', 'open', 'plan', 'quay', 'shell', 'theme', 'together', 'ui', 'watch'],

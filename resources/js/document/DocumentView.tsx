@@ -151,6 +151,7 @@ function OneDocument({ workspace, id }: { workspace: string; id: string }) {
         ...(canStep ? stepCommands(stepping, past.steps.data) : []),
         { name: 'Views of this document: keep one, look like another …', keys: 'i', run: () => setViews(true) },
         ...(row ? [bookmarks.command([row])] : []),
+        { name: 'This document on the chart', run: () => navigate(`/w/${workspace}/chart?of=document&which=${id}`) },
         { name: 'What hangs on this document', keys: 'e', run: () => navigate(`/w/${workspace}/documents/${id}/reach`) },
         { name: 'The past of this document', keys: 'p', run: () => navigate(`/w/${workspace}/documents/${id}/past`) },
         ...(canDecide

@@ -103,6 +103,10 @@ export function FindView() {
         { name: 'Open', run: () => open([hit.document.id], false), isDisabled: hit.document.isOpen },
         { name: 'Open with all below', run: () => open([hit.document.id], true) },
         { name: 'What hangs on it', run: () => navigate(`/w/${workspace}/documents/${hit.document.id}/reach`) },
+        {
+            name: 'Show it on the chart',
+            run: () => navigate(`/w/${workspace}/chart?${new URLSearchParams({ of: 'document', which: hit.document.id })}`),
+        },
         { name: 'What refers to it', run: () => setQuery(`refers to "${hit.document.path}"`) },
         {
             name: 'What else is in its folder',
@@ -125,6 +129,11 @@ export function FindView() {
         <Whole>
             <ViewHead title="Find" sub="anything in this workspace: names, fields, texts, and what people wrote beside them">
                 <Button onPress={() => void keeping.keepSearch(query.trim())}>Keep this search</Button>
+                {hits.length > 1 && (
+                    <Button onPress={() => navigate(`/w/${workspace}/chart?${new URLSearchParams({ of: 'search', which: query })}`)}>
+                        As a chart
+                    </Button>
+                )}
                 {here?.mayDraft !== false && (
                     <Button onPress={() => navigate(`/w/${workspace}/find/replace?${new URLSearchParams({ within: query })}`)}>
                         Replace a text …

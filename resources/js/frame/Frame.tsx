@@ -193,6 +193,7 @@ export function Frame({ person }: { person: Person }) {
         { name: 'Open documents …', keys: 'o', run: () => setSheet('open') },
         { name: 'Find anything …', keys: 'Alt+S', run: seek },
         { name: 'Bookmarks, and what was opened and saved of late', keys: 'Alt+L', run: () => navigate(`/w/${workspace}/find`) },
+        { name: 'Go to the chart', keys: 'Alt+C', run: () => navigate(`/w/${workspace}/chart`) },
         { name: 'Replace a text in many documents …', run: () => navigate(`/w/${workspace}/find/replace`) },
         { name: 'New document …', keys: 'w', run: () => setMaking({}) },
         { name: 'Go to the files', keys: 'f', run: () => navigate(`/w/${workspace}/files`) },
@@ -331,6 +332,7 @@ export function Frame({ person }: { person: Person }) {
                     </NavLink>
                     <NavLink to={`/w/${workspace}/sessions`}>Sessions</NavLink>
                     <NavLink to={`/w/${workspace}/files`}>Files</NavLink>
+                    <NavLink to={`/w/${workspace}/chart`}>Chart</NavLink>
                     <NavLink to={`/w/${workspace}/find`}>Find</NavLink>
                     <NavLink to={`/w/${workspace}/strays`}>Strays</NavLink>
                     <NavLink to={`/w/${workspace}/crates`}>Crates</NavLink>

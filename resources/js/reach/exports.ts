@@ -1,21 +1,13 @@
 import type { Reached, Row } from '../api/client';
+import { asValues, escaped } from '../ui/exports';
 import { fileName } from '../ui/words';
 import { CARD, left, type Node, size, top } from './tree';
-
-/** A value of a list whose values are parted by commas (RFC 4180); one that a spreadsheet would work out begins with a mark that keeps it from that. */
-function value(text: string): string {
-    return `"${(/^[=+\-@\t]/.test(text) ? `'${text}` : text).replaceAll('"', '""')}"`;
-}
 
 /** What is reached, as a list: how far, path, title, and by way of which path. */
 export function asList(start: Row, rows: Reached[]): string {
     const paths = new Map([[start.id, start.path], ...rows.map(({ row }): [string, string] => [row.id, row.path])]);
     const lines = rows.map(({ row, distance, by }) => [String(distance), row.path, row.title ?? '', paths.get(by) ?? '']);
-    return [['references away', 'path', 'title', 'by way of'], ...lines].map((line) => `${line.map(value).join(',')}\r\n`).join('');
-}
-
-function escaped(text: string): string {
-    return text.replace(/[&<>"']/g, (letter) => `&#${letter.codePointAt(0)};`);
+    return asValues([['references away', 'path', 'title', 'by way of'], ...lines]);
 }
 
 /** The chart as a drawing of its own (SVG 2). */

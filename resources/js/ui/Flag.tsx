@@ -13,7 +13,8 @@ export type FlagKind =
     | 'moved'
     | 'two drafts'
     | 'lent'
-    | 'state';
+    | 'state'
+    | 'in a circle';
 
 /** One division of the square for each state, so that it reads without colour and without its word. */
 const DIVISION: Record<FlagKind, string> = {
@@ -30,6 +31,7 @@ const DIVISION: Record<FlagKind, string> = {
     'two drafts': 'M1 2h12v3H1zM1 9h12v3H1z',
     lent: 'M7 7h6v6H7z',
     state: 'M1 9h12v4H1z',
+    'in a circle': 'M7 2.6a4.4 4.4 0 1 0 .01 0zM7 5a2 2 0 1 1-.01 0z',
 };
 
 const Square = styled.svg<{ $calm: boolean }>`
