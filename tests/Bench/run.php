@@ -62,7 +62,7 @@ function shell(string $command): array
     return [$code, implode("\n", $out)];
 }
 
-if (in_array($argv[1] ?? '', ['past', 'large', 'pages', 'people', 'walls', 'news', 'sessions', 'strays', 'crates', 'pictures', 'find'], true)) {
+if (in_array($argv[1] ?? '', ['past', 'large', 'pages', 'people', 'walls', 'news', 'sessions', 'strays', 'crates', 'pictures', 'find', 'chart'], true)) {
     require __DIR__."/{$argv[1]}.php";
 
     return;

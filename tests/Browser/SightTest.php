@@ -44,7 +44,7 @@ it('shows every view at every size', function () {
         'quay' => 'what you have open', 'hold' => 'The last keepers', 'sessions' => 'Keep this session', 'files' => 'guide', 'strays' => 'lost.png', 'strays/take-in' => 'Taking in', 'strays/unused' => 'From where do people start',
         'strays/devices' => 'Devices', 'crates' => 'Crates', 'crates/pack?open=1' => 'Pack', 'crates/take-in' => 'Taking it in', 'people' => 'Ida', 'account' => 'logged in', 'server' => 'Ida', 'logbook' => 'the tide is told',
         "documents/{$tide}" => 'Its past', "documents/{$gauge}" => 'Its picture', "documents/{$keepers}/outside" => 'Take theirs', "documents/{$tide}/copy" => 'How it is copied', "documents/{$tide}/series" => 'Stages of',
-        "documents/{$tide}/reach" => 'would show a change', "documents/{$tide}/reach?as=list" => 'directly', "documents/{$tide}/past" => 'Versions', "documents/{$tide}/as-of" => 'A moment', 'recovery' => 'Recovery', 'find' => 'Your bookmarks', 'find?q=tide%20unsaved' => 'modified, open', 'find/replace?find=tide' => 'Make', 'nowhere' => 'There is nothing at this address',
+        "documents/{$tide}/reach" => 'would show a change', "documents/{$tide}/reach?as=list" => 'directly', "documents/{$tide}/past" => 'Versions', "documents/{$tide}/as-of" => 'A moment', 'recovery' => 'Recovery', 'chart' => 'unsettled', 'chart?of=folder&as=table' => 'is referred to by', 'find' => 'Your bookmarks', 'find?q=tide%20unsaved' => 'modified, open', 'find/replace?find=tide' => 'Make', 'nowhere' => 'There is nothing at this address',
     ] as $view => $says) {
         ($this->to)($view)->sees($says)->idle();
         array_push($faults, ...$this->sight->faults($view));

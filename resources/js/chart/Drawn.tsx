@@ -8,7 +8,8 @@ import { CARD, type Place } from './layout';
 import { CARDS_FROM, inksOf, paint } from './paint';
 
 const Whole = styled.div`flex: 1; min-height: 0; min-width: 0; position: relative; overflow: hidden; touch-action: none; cursor: grab; background: var(--paper); &[data-dragging] { cursor: grabbing; }`;
-const Canvas = styled.canvas`position: absolute; inset: 0; width: 100%; height: 100%;`;
+const Canvas = styled.canvas`position: absolute; left: 0; top: 0; transform-origin: 0 0; pointer-events: none;`;
+const Pulled = styled.svg`position: absolute; left: 0; top: 0; width: 1px; height: 1px; overflow: visible; pointer-events: none;`;
 const Layer = styled.div`position: absolute; left: 0; top: 0; width: 0; height: 0; transform-origin: 0 0;`;
 const Handle = styled.button`
     &&& { min-height: 0; min-width: 0; }
@@ -40,37 +41,79 @@ export function Drawn({ chart, places, current, onCurrent, onOpen, onPoint }: Pr
     const layer = useRef<HTMLDivElement>(null);
     const camera = useRef<Camera>({ x: 20, y: 20, scale: 1 });
     const frame = useRef(0);
+    /** As which camera the canvas was painted, and how far around the window. */
+    const painted = useRef({ x: 0, y: 0, scale: 1, edge: { x: 0, y: 0 } });
+    const late = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
+    const pulled = useRef<SVGPathElement>(null);
     const sight = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
     const wantsFocus = useRef(false);
     const [cards, setCards] = useState<number[]>([]);
     const [aimed, setAimed] = useState<number | null>(null);
-    const pointing = useRef<{ from: number; old: number; x: number; y: number } | null>(null);
     const numbers = useMemo(() => new Map(chart.items.map((item, at) => [item.key, at])), [chart]);
     const at = (current !== null ? numbers.get(current) : undefined) ?? -1;
     const latest = useRef({ chart, places, at });
     latest.current = { chart, places, at };
     const box = useCallback(() => ({ width: whole.current?.clientWidth ?? 0, height: whole.current?.clientHeight ?? 0 }), []);
 
-    const draw = useCallback(() => {
-        if (frame.current !== 0) {
+    /** Paints anew, with as much around as half a window: within that a drag only shifts what is painted. */
+    const repaint = useCallback(() => {
+        clearTimeout(late.current);
+        late.current = undefined;
+        if (!canvas.current) {
             return;
         }
-        frame.current = requestAnimationFrame(() => {
-            frame.current = 0;
+        const { width, height } = box();
+        const edge = { x: Math.round(width / 2), y: Math.round(height / 2) };
+        const { x, y, scale } = camera.current;
+        painted.current = { ...camera.current, edge };
+        const size = { width: width + 2 * edge.x, height: height + 2 * edge.y };
+        canvas.current.style.width = `${size.width}px`;
+        canvas.current.style.height = `${size.height}px`;
+        const { chart, places, at } = latest.current;
+        paint(
+            canvas.current,
+            size,
+            { chart, places, camera: { x: x + edge.x, y: y + edge.y, scale }, current: at },
+            inksOf(canvas.current),
+        );
+    }, [box]);
+    const place = useCallback(
+        (isAnew: boolean) => {
             if (!canvas.current || !layer.current) {
                 return;
             }
             const { x, y, scale } = camera.current;
             layer.current.style.transform = `translate(${x}px, ${y}px) scale(${scale})`;
-            const { chart, places, at } = latest.current;
-            paint(
-                canvas.current,
-                box(),
-                { chart, places, camera: camera.current, current: at, pointing: pointing.current },
-                inksOf(canvas.current),
-            );
-        });
-    }, [box]);
+            const before = painted.current;
+            const isBeyond = Math.abs(x - before.x) > before.edge.x || Math.abs(y - before.y) > before.edge.y;
+            if (isAnew || (isBeyond && scale === before.scale)) {
+                repaint();
+            } else if (scale !== before.scale) {
+                // What is zoomed is shown larger at once, and sharp when it stands still.
+                clearTimeout(late.current);
+                late.current = setTimeout(repaint, SIGHT_MS);
+            }
+            const now = painted.current;
+            const by = scale / now.scale;
+            canvas.current.style.transform = `translate(${x - (now.x + now.edge.x) * by}px, ${y - (now.y + now.edge.y) * by}px) scale(${by})`;
+        },
+        [repaint],
+    );
+    const anew = useRef(false);
+    const schedule = useCallback(
+        (isAnew: boolean) => {
+            anew.current ||= isAnew;
+            if (frame.current === 0) {
+                frame.current = requestAnimationFrame(() => {
+                    frame.current = 0;
+                    place(anew.current);
+                    anew.current = false;
+                });
+            }
+        },
+        [place],
+    );
+    const draw = useCallback(() => schedule(true), [schedule]);
     const look = useCallback(() => {
         const { places } = latest.current;
         const seen = inSight(camera.current, box());
@@ -94,11 +137,11 @@ export function Drawn({ chart, places, current, onCurrent, onOpen, onPoint }: Pr
     const move = useCallback(
         (next: Camera) => {
             camera.current = next;
-            draw();
+            schedule(false);
             clearTimeout(sight.current);
             sight.current = setTimeout(look, SIGHT_MS);
         },
-        [draw, look],
+        [schedule, look],
     );
     const fit = useCallback(() => {
         move(fitted(around(latest.current.places, CARD), box()));
@@ -144,6 +187,8 @@ export function Drawn({ chart, places, current, onCurrent, onOpen, onPoint }: Pr
             sized.disconnect();
             themed.disconnect();
             element.removeEventListener('wheel', wheel);
+            clearTimeout(late.current);
+            clearTimeout(sight.current);
             cancelAnimationFrame(frame.current);
             frame.current = 0;
         };
@@ -200,26 +245,27 @@ export function Drawn({ chart, places, current, onCurrent, onOpen, onPoint }: Pr
         event.preventDefault();
         const isDocument = (n: number) => n >= 0 && chart.items[n]?.node !== null && n !== at && n !== old;
         const go = (next: globalThis.PointerEvent) => {
-            pointing.current = { from: at, old, ...placeAt(next) };
+            const [start, to] = [places[at], placeAt(next)];
+            if (start) {
+                pulled.current?.setAttribute('d', `M${start.x + CARD.width} ${start.y + CARD.height / 2}L${to.x} ${to.y}`);
+            }
             const over = under(next);
             setAimed(isDocument(over) ? over : null);
-            draw();
         };
         const end = (next: globalThis.PointerEvent) => {
             window.removeEventListener('pointermove', go);
             window.removeEventListener('pointerup', end);
             window.removeEventListener('pointercancel', end);
             const over = under(next);
-            if (pointing.current && isDocument(over)) {
+            if (isDocument(over)) {
                 onPoint?.(
                     (chart.items[at] as { key: string }).key,
                     (chart.items[old] as { key: string }).key,
                     (chart.items[over] as { key: string }).key,
                 );
             }
-            pointing.current = null;
+            pulled.current?.removeAttribute('d');
             setAimed(null);
-            draw();
         };
         window.addEventListener('pointermove', go);
         window.addEventListener('pointerup', end);
@@ -281,6 +327,9 @@ export function Drawn({ chart, places, current, onCurrent, onOpen, onPoint }: Pr
         >
             <Canvas ref={canvas} aria-hidden="true" />
             <Layer ref={layer}>
+                <Pulled aria-hidden="true">
+                    <path ref={pulled} fill="none" stroke="var(--brass)" strokeWidth="2.5" />
+                </Pulled>
                 {shown.map((n) => {
                     const [item, place] = [chart.items[n], places[n]];
                     return (

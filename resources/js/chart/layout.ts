@@ -22,6 +22,9 @@ const QUICK = {
     'elk.edgeRouting': 'POLYLINE',
 };
 
+/** Under this name the browser’s own list of measures tells how long it took (User Timing). */
+const LAID_OUT = 'chart laid out';
+
 export interface Place {
     x: number;
     y: number;
@@ -58,10 +61,21 @@ export function oneLineEach(count: number, lines: Line[]): Line[] {
     return chosen;
 }
 
+let ready: InstanceType<typeof ELK> | null = null;
+
+/** The worker, which takes a while to begin: so it is begun before it is known what stands on the chart, and stays. */
+export function prepare(): InstanceType<typeof ELK> {
+    ready ??= new ELK({ workerFactory: () => new Worker() });
+    return ready;
+}
+
 /** Works out where all stand, in a worker, so that the page goes on meanwhile. */
 export async function laidOut({ items, lines }: Folded, signal: AbortSignal): Promise<Place[]> {
-    const elk = new ELK({ workerFactory: () => new Worker() });
-    const end = () => elk.terminateWorker();
+    const elk = prepare();
+    const end = () => {
+        elk.terminateWorker();
+        ready = null;
+    };
     signal.addEventListener('abort', end);
     try {
         const isMany = items.length > THOROUGH;
@@ -75,10 +89,11 @@ export async function laidOut({ items, lines }: Folded, signal: AbortSignal): Pr
                 targets: [String(line.to)],
             })),
         };
+        const start = performance.now();
         const done = await elk.layout(graph);
+        performance.measure(LAID_OUT, { start, detail: items.length });
         return (done.children ?? []).map((child) => ({ x: child.x ?? 0, y: child.y ?? 0 }));
     } finally {
         signal.removeEventListener('abort', end);
-        end();
     }
 }

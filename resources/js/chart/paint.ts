@@ -40,13 +40,11 @@ export interface Picture {
     places: Place[];
     camera: Camera;
     current: number;
-    /** A line that is being pointed elsewhere, from an item to the pointer. */
-    pointing: { from: number; x: number; y: number } | null;
 }
 
 /** Paints the lines, and from afar the boxes. `size` in pixels of the page. */
 export function paint(canvas: HTMLCanvasElement, size: { width: number; height: number }, picture: Picture, inks: Inks): void {
-    const { chart, places, camera, current, pointing } = picture;
+    const { chart, places, camera, current } = picture;
     const ratio = window.devicePixelRatio || 1;
     if (canvas.width !== Math.round(size.width * ratio) || canvas.height !== Math.round(size.height * ratio)) {
         canvas.width = Math.round(size.width * ratio);
@@ -91,14 +89,6 @@ export function paint(canvas: HTMLCanvasElement, size: { width: number; height: 
     stroke((line) => !isCurrent(line) && line.isCircle, inks.ink, 1.4, [7, 4]);
     stroke((line) => isCurrent(line) && !line.isCircle, inks.brass, 2.2);
     stroke((line) => isCurrent(line) && line.isCircle, inks.brass, 2.2, [7, 4]);
-    const start = pointing ? places[pointing.from] : undefined;
-    if (pointing && start) {
-        context.beginPath();
-        context.strokeStyle = inks.brass;
-        context.lineWidth = 2.5;
-        lineOf(start, pointing);
-        context.stroke();
-    }
     if (isFar) {
         boxes(context, picture, inks, seen);
     }

@@ -3,7 +3,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { answer, api, type ChartNode } from '../api/client';
 import { keys } from '../api/queries';
 import { type Folded, fold, foldedAtFirst, unfolded } from './folding';
-import { laidOut, type Place } from './layout';
+import { laidOut, type Place, prepare } from './layout';
 
 export interface Scope {
     of: 'document' | 'quay' | 'folder' | 'search';
@@ -31,6 +31,7 @@ export function useChart(workspace: string, scope: Scope) {
     });
     const nodes = query.data?.nodes ?? NONE;
     const [chosen, setChosen] = useState<{ of: string; folded: ReadonlySet<string> } | null>(null);
+    useEffect(() => void prepare(), []);
     const name = JSON.stringify(scope);
     const folded = useMemo(() => (chosen?.of === name ? chosen.folded : foldedAtFirst(nodes, READABLE)), [chosen, name, nodes]);
     const chart = useMemo(() => fold(nodes, query.data?.edges ?? [], folded), [nodes, query.data, folded]);
