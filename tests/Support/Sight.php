@@ -20,7 +20,8 @@ final class Sight
         }
         const scrolled = (one) => {
             for (let above = one.parentElement; above; above = above.parentElement) {
-                if (/auto|scroll/.test(getComputedStyle(above).overflowX) && above.scrollWidth > above.clientWidth + 1) {
+                // What is dragged about as a map is has no edge.
+                if (above.matches('[data-panned]') || (/auto|scroll/.test(getComputedStyle(above).overflowX) && above.scrollWidth > above.clientWidth + 1)) {
                     return true;
                 }
             }

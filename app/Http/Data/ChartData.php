@@ -11,7 +11,7 @@ use OpenApi\Attributes as OA;
 final readonly class ChartData
 {
     /**
-     * @param  list<array<string, mixed>>  $nodes
+     * @param  list<ChartNodeData>  $nodes
      * @param  list<array{int, int}>  $edges
      */
     public function __construct(

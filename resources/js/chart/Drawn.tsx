@@ -321,6 +321,7 @@ export function Drawn({ chart, places, current, onCurrent, onOpen, onPoint }: Pr
     return (
         <Whole
             ref={whole}
+            data-panned=""
             role="group"
             aria-label="The chart: arrow keys go along the references, + and - nearer and farther, 0 shows all"
             onPointerDown={press}
