@@ -50,6 +50,7 @@ use App\Http\Controllers\SeriesController;
 use App\Http\Controllers\SessionCarryingController;
 use App\Http\Controllers\SessionOpeningController;
 use App\Http\Controllers\SettingsController;
+use App\Http\Controllers\SmallController;
 use App\Http\Controllers\StepController;
 use App\Http\Controllers\StrayController;
 use App\Http\Controllers\TakeInController;
@@ -143,6 +144,7 @@ Route::middleware(['auth:sanctum', 'throttle:person'])->group(function (): void 
             Route::get('find/open', [FindController::class, 'open']);
             Route::get('find/filters', [FindController::class, 'filters']);
             Route::post('find/replace/preview', [ReplaceController::class, 'preview']);
+            Route::post('small/preview', [SmallController::class, 'preview']);
             Route::get('chart', ChartController::class);
             Route::get('bookmarks', [BookmarkController::class, 'index']);
             Route::post('bookmarks', [BookmarkController::class, 'store']);
@@ -240,6 +242,7 @@ Route::middleware(['auth:sanctum', 'throttle:person'])->group(function (): void 
             Route::patch('documents/{document}/references', [ReferenceController::class, 'update']);
             Route::post('documents/{document}/references', [ReferenceController::class, 'store']);
             Route::post('documents/{document}/references/remove', [ReferenceController::class, 'remove']);
+            Route::post('small', [SmallController::class, 'store']);
             Route::post('find/replace', [ReplaceController::class, 'store']);
             Route::post('documents/{document}/lock', [LockController::class, 'store']);
             Route::delete('documents/{document}/lock', [LockController::class, 'destroy']);

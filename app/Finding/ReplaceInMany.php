@@ -4,22 +4,17 @@ declare(strict_types=1);
 
 namespace App\Finding;
 
-use App\Drafts\ChangesDoNotFit;
-use App\Drafts\DocumentLocked;
 use App\Drafts\DraftChanged;
 use App\Drafts\DraftDesk;
-use App\Drafts\WritingRight;
+use App\Drafts\ManyAtOnce;
+use App\Drafts\WorkingText;
 use App\Models\Document;
 use App\Models\User;
 use App\Models\Workspace;
-use App\Rights\NotAllowed;
 use App\Support\Refused;
 use App\Workspace\Reading\Formats;
-use App\Workspace\Reading\TextOf;
 use Hafenbuch\Core\Find\Excerpt;
 use Hafenbuch\Core\Find\Replacing;
-use Hafenbuch\Core\Path\InvalidPath;
-use Hafenbuch\Core\Write\UnableToRead;
 
 /** Replaces a text in many documents at once: each becomes a draft, and nothing is saved. */
 final readonly class ReplaceInMany
@@ -30,7 +25,7 @@ final readonly class ReplaceInMany
     /** Places of one document that are shown, and replaced. */
     public const PLACES = 500;
 
-    public function __construct(private DraftDesk $drafts) {}
+    public function __construct(private DraftDesk $drafts, private WorkingText $texts) {}
 
     /**
      * @param  list<string>  $ids
@@ -41,12 +36,12 @@ final readonly class ReplaceInMany
         $previews = [];
         foreach (Document::query()->kept()->with('draft')->where('workspace_id', $workspace->id)->where('is_gone', false)->whereIn('id', $ids)->orderBy('path')->get() as $document) {
             $document->setRelation('workspace', $workspace);
-            $text = $this->text($document);
+            $text = $this->texts->of($document);
             $places = $text === null ? [] : $replacing->places($text, Formats::of($workspace)->readText($document->path, $text)->references);
             if ($text === null || $places === []) {
                 continue;
             }
-            $refusal = $this->refusal($document, $person);
+            $refusal = $this->texts->refusal($document, $person);
             $previews[] = new ReplacePreview(
                 $document,
                 array_map(static fn (array $place): array => ['place' => Excerpt::at($text, $place['offset'], $place['length']), 'isReference' => $place['isReference']], array_slice($places, 0, self::PLACES)),
@@ -63,56 +58,17 @@ final readonly class ReplaceInMany
      */
     public function replace(Workspace $workspace, User $person, array $wanted, Replacing $replacing): array
     {
-        $changed = $refused = [];
-        foreach (Document::query()->kept()->with('draft')->where('workspace_id', $workspace->id)->whereIn('id', array_keys($wanted))->orderBy('id')->get() as $document) {
-            $document->setRelation('workspace', $workspace);
-            ['revision' => $revision, 'offsets' => $offsets] = $wanted[$document->id];
-            try {
-                $text = $this->text($document) ?? throw Refused::because('it is no text that can be read now');
-                $there = array_column($replacing->places($text, Formats::of($workspace)->readText($document->path, $text)->references), null, 'offset');
-                $chosen = array_values(array_intersect_key($there, array_flip($offsets)));
-                if ($document->revision !== $revision || count($chosen) !== count(array_unique($offsets))) {
-                    throw DraftChanged::to($document->revision, $revision);
-                }
-                $changes = $replacing->changes($chosen);
-                $this->drafts->change($document, $changes, (int) $changes->sizeAfter(strlen($text)), $person, $revision, true);
-                $changed[] = $document->id;
-            } catch (DraftChanged) {
-                $refused[] = ['document' => $document->id, 'path' => $document->path, 'why' => 'someone has written on it since you looked; look again'];
-            } catch (DocumentLocked|NotAllowed|ChangesDoNotFit|Refused $why) {
-                $refused[] = ['document' => $document->id, 'path' => $document->path, 'why' => $why->getMessage()];
+        return ManyAtOnce::change($workspace, $wanted, function (Document $document, array $one) use ($workspace, $person, $replacing): void {
+            ['revision' => $revision, 'offsets' => $offsets] = $one;
+            $text = $this->texts->of($document) ?? throw Refused::because('it is no text that can be read now');
+            $there = array_column($replacing->places($text, Formats::of($workspace)->readText($document->path, $text)->references), null, 'offset');
+            $chosen = array_values(array_intersect_key($there, array_flip($offsets)));
+            if ($document->revision !== $revision || count($chosen) !== count(array_unique($offsets))) {
+                throw DraftChanged::to($document->revision, $revision);
             }
-        }
-
-        foreach (array_diff(array_map(strval(...), array_keys($wanted)), $changed, array_column($refused, 'document')) as $id) {
-            $refused[] = ['document' => $id, 'path' => '', 'why' => 'it is not there any more'];
-        }
-
-        return ['changed' => $changed, 'refused' => $refused];
-    }
-
-    /** @return ?string the whole text on the screen; null: it is none, it is too large, or it cannot be read */
-    private function text(Document $document): ?string
-    {
-        if (($document->draft->size ?? $document->size) > TextReader::TEXT_BYTES) {
-            return null;
-        }
-        try {
-            return TextOf::content($document->workspace, $document->path, $this->drafts->workingBytes($document))?->text;
-        } catch (UnableToRead|InvalidPath) {
-            return null;
-        }
-    }
-
-    private function refusal(Document $document, User $person): ?string
-    {
-        try {
-            WritingRight::must($document, $person);
-        } catch (DocumentLocked|NotAllowed $why) {
-            return $why->getMessage();
-        }
-
-        return null;
+            $changes = $replacing->changes($chosen);
+            $this->drafts->change($document, $changes, (int) $changes->sizeAfter(strlen($text)), $person, $revision, true);
+        });
     }
 
     private function damage(Document $document, string $before, string $after): ?string

@@ -31,6 +31,7 @@ const ServerView = later(async () => (await import('./people/ServerView')).Serve
 const NewWorkspace = later(async () => (await import('./people/NewWorkspace')).NewWorkspace);
 const Enter = later(async () => (await import('./login/Enter')).Enter);
 const ReachView = later(async () => (await import('./reach/ReachView')).ReachView);
+const SmallView = later(async () => (await import('./small/SmallView')).SmallView);
 const ChartView = later(async () => (await import('./chart/ChartView')).ChartView, true);
 const FindView = later(async () => (await import('./find/FindView')).FindView);
 const ReplaceView = later(async () => (await import('./find/ReplaceView')).ReplaceView);
@@ -68,6 +69,7 @@ export function App() {
                 <Route path="documents/:id/past" element={<PastView />} />
                 <Route path="documents/:id/as-of" element={<AsOfView />} />
                 <Route path="documents/:id/outside" element={<OutsideView />} />
+                <Route path="small" element={<SmallView />} />
                 <Route path="chart" element={<ChartView />} />
                 <Route path="find" element={<FindView />} />
                 <Route path="find/replace" element={<ReplaceView />} />

@@ -20,6 +20,7 @@ export type Remarks = Schemas['Remarks'];
 export type ReplacePreview = Schemas['ReplacePreview'];
 export type ChartNode = Schemas['ChartNode'];
 export type ChartAnswer = Schemas['Chart'];
+export type SmallPreview = Schemas['SmallPreview'];
 export type Bookmark = Schemas['Bookmark'];
 export type Entry = Schemas['Entry'];
 export type EntryHead = Schemas['EntryHead'];

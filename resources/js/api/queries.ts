@@ -37,6 +37,7 @@ export const keys = {
     found: (workspace: string, words: string) => [workspace, 'found', words] as const,
     find: (workspace: string, words: string, limit: number) => [workspace, 'find', words, limit] as const,
     chart: (workspace: string, scope: unknown) => [workspace, 'chart', scope] as const,
+    small: (workspace: string, ids: string[]) => [workspace, 'small', ids] as const,
     bookmarks: (workspace: string) => [workspace, 'bookmarks'] as const,
     recent: (workspace: string, what: string) => [workspace, 'recent', what] as const,
     series: (workspace: string, id: string) => [workspace, 'document', id, 'series'] as const,

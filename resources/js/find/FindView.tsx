@@ -156,6 +156,7 @@ export function FindView() {
                     <span style={{ marginLeft: 'auto', display: 'flex', gap: 10 }}>
                         <TextButton onPress={() => open([...chosen], false)}>Open {number(chosen.size)}</TextButton>
                         <TextButton onPress={() => open([...chosen], true)}>with all below</TextButton>
+                        <TextButton onPress={() => navigate(`/w/${workspace}/small?of=${[...chosen].join(',')}`)}>Make small …</TextButton>
                         <TextButton onPress={() => void keepSome(some)}>Keep as bookmarks</TextButton>
                     </span>
                 )}

@@ -193,6 +193,7 @@ export function Frame({ person }: { person: Person }) {
         { name: 'Open documents …', keys: 'o', run: () => setSheet('open') },
         { name: 'Find anything …', keys: 'Alt+S', run: seek },
         { name: 'Bookmarks, and what was opened and saved of late', keys: 'Alt+L', run: () => navigate(`/w/${workspace}/find`) },
+        { name: 'Make small what is open …', run: () => navigate(`/w/${workspace}/small`) },
         { name: 'Go to the chart', keys: 'Alt+C', run: () => navigate(`/w/${workspace}/chart`) },
         { name: 'Replace a text in many documents …', run: () => navigate(`/w/${workspace}/find/replace`) },
         { name: 'New document …', keys: 'w', run: () => setMaking({}) },

@@ -34,6 +34,7 @@ export function useDocumentActions(workspace: string) {
             { name: 'Copy with all below …', run: () => navigate(`/w/${workspace}/documents/${row.id}/copy`) },
             { name: 'Set aside with all below …', run: () => setAside(row) },
             { name: 'Pack as a crate …', run: () => navigate(`/w/${workspace}/crates/pack?of=${row.id}`) },
+            { name: 'Make small …', run: () => navigate(`/w/${workspace}/small?of=${row.id}`) },
             { name: 'On the chart', run: () => navigate(`/w/${workspace}/chart?of=document&which=${row.id}`) },
             { name: 'What hangs on it', run: () => navigate(`/w/${workspace}/documents/${row.id}/reach`) },
             { name: 'Its past', run: () => navigate(`/w/${workspace}/documents/${row.id}/past`) },
