@@ -37,6 +37,20 @@ final readonly class PictureFolder
         return storage_path('pictures');
     }
 
+    /** @return array{pictures: int, bytes: int} what all of them take */
+    public function room(): array
+    {
+        $room = ['pictures' => 0, 'bytes' => 0];
+        if (is_dir($this->root)) {
+            foreach (new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator($this->root, \FilesystemIterator::SKIP_DOTS)) as $file) {
+                $room['pictures'] += array_key_exists($file->getExtension(), Drawn::TYPES) ? 1 : 0;
+                $room['bytes'] += (int) @filesize($file->getPathname());
+            }
+        }
+
+        return $room;
+    }
+
     /** @return ?array{kind: ?string, why: ?string} null: it is not drawn yet; a kind of null: it cannot be */
     public function look(string $key): ?array
     {

@@ -19,3 +19,13 @@ it('takes out of documents what carries nothing, as drafts, and leaves what othe
     expect($harbour->workingText('panel.svg'))->toBe("<svg xmlns=\"http://www.w3.org/2000/svg\">\n  \n  <defs><path id=\"wheel\"/></defs>\n</svg>\n")->and($harbour->read('panel.svg'))->toContain('nobody')
         ->and(api('POST', 'small', ['documents' => [$wish]])->json('refused.0.why'))->toContain('look again');
 });
+
+it('says what is kept by kind and by document', function () {
+    $this->harbour = $harbour = new Harbour(['a.md' => '# A', 'b.md' => '# B']);
+    $this->actingAs($harbour->owner);
+    $harbour->draft('a.md', str_repeat('long ', 200));
+    $harbour->saveAll();
+    $room = api('GET', 'room')->assertOk()->json();
+
+    expect($room)->toMatchArray(['versions' => 2, 'sessions' => 0, 'crates' => 0, 'pictures' => 0])->and($room['documents'][0])->toMatchArray(['path' => 'a.md', 'versions' => 2])->and($room['documents'])->toHaveCount(1);
+});

@@ -13,7 +13,9 @@ use App\Models\Operation;
 use App\Models\User;
 use App\Models\Workspace;
 use App\Past\Recovery\RecoveryPoints;
+use App\Past\Store\Takers;
 use App\Past\Versions\Retention;
+use App\Pictures\PictureFolder;
 use App\Workspace\By;
 use App\Workspace\RetentionReader;
 use App\Workspace\RuleEntry;
@@ -59,6 +61,14 @@ final readonly class RetentionController
         $steps = StepList::roomOf($workspace->id);
         $kept = $points->room($workspace, $person);
 
-        return new JsonResponse(new RoomData((int) $versions->versions, (int) $bytes->bytes, $steps['steps'], $steps['bytes'], $kept['points'], $kept['bytes']));
+        [$sessions, $crates, $pictures] = [Takers::sessions($workspace), Takers::crates($workspace), (new PictureFolder($workspace))->room()];
+
+        return new JsonResponse(new RoomData(
+            (int) $versions->versions, (int) $bytes->bytes, $steps['steps'], $steps['bytes'], $kept['points'], $kept['bytes'],
+            $sessions['sessions'], $sessions['bytes'], $crates['crates'], $crates['bytes'], $pictures['pictures'], $pictures['bytes'],
+            array_map(static fn (object $one): object => (object) [
+                'document' => $one->id, 'path' => $one->path, 'title' => $one->title, 'versions' => (int) $one->versions, 'versionBytes' => (int) $one->version_bytes, 'steps' => (int) $one->steps, 'stepBytes' => (int) $one->step_bytes,
+            ], Takers::documents($workspace)),
+        ));
     }
 }

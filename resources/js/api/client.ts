@@ -21,6 +21,7 @@ export type ReplacePreview = Schemas['ReplacePreview'];
 export type ChartNode = Schemas['ChartNode'];
 export type ChartAnswer = Schemas['Chart'];
 export type SmallPreview = Schemas['SmallPreview'];
+export type Room = Schemas['Room'];
 export type Bookmark = Schemas['Bookmark'];
 export type Entry = Schemas['Entry'];
 export type EntryHead = Schemas['EntryHead'];

@@ -1,7 +1,16 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
+import { Fragment, useState } from 'react';
 import styled from 'styled-components';
-import { answer, api, ifMatch, type RetentionPolicy, type RetentionRule, type Settings, type ThinningPreview } from '../api/client';
+import {
+    answer,
+    api,
+    ifMatch,
+    type RetentionPolicy,
+    type RetentionRule,
+    type Room,
+    type Settings,
+    type ThinningPreview,
+} from '../api/client';
 import { keys, useSettings } from '../api/queries';
 import { font } from '../theme/tokens';
 import { Button, TextButton } from '../ui/Button';
@@ -13,8 +22,8 @@ import { RuleForm } from './RuleForm';
 import { ruleWords } from './ruleWords';
 
 const Scroll = styled.div`overflow-y: auto; display: flex; flex-direction: column; gap: 14px; padding-right: 4px;`;
-const Room = styled.dl`
-    display: grid; grid-template-columns: repeat(3, 1fr); gap: 4px 16px; margin: 0; border-block: 1px solid var(--rule); padding: 8px 0;
+const Takes = styled.dl`
+    display: grid; grid-template-columns: repeat(6, minmax(0, 1fr)); grid-auto-flow: column; grid-template-rows: auto auto; gap: 2px 14px; margin: 0; @media (max-width: 700px) { grid-template-columns: repeat(2, minmax(0, 1fr)); grid-auto-flow: row; grid-template-rows: none; } border-block: 1px solid var(--rule); padding: 8px 0;
     dt { font-size: 13px; color: var(--ink-soft); }
     dd { margin: 0; font-size: 14px; }
 `;
@@ -42,6 +51,19 @@ export function KeepingSheet({ workspace, onClose }: { workspace: string; onClos
             )}
         </Sheet>
     );
+}
+
+function takers(room: Room | undefined): [string, number, number][] {
+    const { versions = 0, versionBytes = 0, steps = 0, stepBytes = 0, points = 0, pointBytes = 0 } = room ?? {};
+    const { sessions = 0, sessionBytes = 0, crates = 0, crateBytes = 0, pictures = 0, pictureBytes = 0 } = room ?? {};
+    return [
+        ['Versions', versions, versionBytes],
+        ['Steps of drafts', steps, stepBytes],
+        ['Your recovery points', points, pointBytes],
+        ['Stages of sessions', sessions, sessionBytes],
+        ['Crates', crates, crateBytes],
+        ['Small pictures', pictures, pictureBytes],
+    ];
 }
 
 function Keeping({ workspace, settings, onClose }: { workspace: string; settings: Settings; onClose: () => void }) {
@@ -113,14 +135,45 @@ function Keeping({ workspace, settings, onClose }: { workspace: string; settings
     return (
         <>
             <Scroll>
-                <Room aria-label="What it takes">
-                    <dt>Versions</dt>
-                    <dt>Steps of drafts</dt>
-                    <dt>Your recovery points</dt>
-                    <dd>{data ? `${data.versions}, ${size(data.versionBytes) || '0 B'}` : '…'}</dd>
-                    <dd>{data ? `${data.steps}, ${size(data.stepBytes) || '0 B'}` : '…'}</dd>
-                    <dd>{data ? `${data.points}, ${size(data.pointBytes) || '0 B'}` : '…'}</dd>
-                </Room>
+                <Takes aria-label="What it takes">
+                    {takers(data).map(([name, number, bytes]) => (
+                        <Fragment key={name}>
+                            <dt>{name}</dt>
+                            <dd>{data ? `${number}, ${size(bytes) || '0 B'}` : '…'}</dd>
+                        </Fragment>
+                    ))}
+                </Takes>
+                {data && data.documents.length > 0 && (
+                    <details>
+                        <summary>The documents whose past takes most</summary>
+                        <Going>
+                            <thead>
+                                <tr>
+                                    <th>document</th>
+                                    <th>versions</th>
+                                    <th>steps</th>
+                                </tr>
+                            </thead>
+                            <tbody>
+                                {data.documents.map((one) => (
+                                    <tr key={one.document}>
+                                        <td>{readable(one.path)}</td>
+                                        <td>
+                                            {one.versions}, {size(one.versionBytes) || '0 B'}
+                                        </td>
+                                        <td>
+                                            {one.steps}, {size(one.stepBytes) || '0 B'}
+                                        </td>
+                                    </tr>
+                                ))}
+                            </tbody>
+                        </Going>
+                    </details>
+                )}
+                <p style={{ fontSize: 13, color: 'var(--ink-soft)' }}>
+                    The rule below frees versions. Steps go by their number, and recovery points by the watch; stages of sessions and crates
+                    go where they are deleted; pictures after a month, and they are drawn again.
+                </p>
                 <RuleForm label="Which versions stay" rule={usual} onChange={(rule) => change({ ...rule, folders, kinds })} />
                 <p style={{ fontSize: 13, color: 'var(--ink-soft)' }}>
                     As found, the newest, labelled versions, and what a draft was begun on always stay.
