@@ -2,12 +2,19 @@
 
 declare(strict_types=1);
 
+use App\Drafts\WorkingText;
+use App\Finding\ReplaceInMany;
+use App\Http\Controllers\FindController;
 use App\Http\IncomingRequest;
 use App\Pictures\Drawing\Bitmap;
 use App\Pictures\Drawing\Drawer;
 use App\Pictures\DrawingProcess;
 use App\Pictures\Shown;
+use App\Quay\Bookmarks;
+use App\Quay\ChartReader;
+use App\Small\MakingSmall;
 use App\Workspace\Reading\ContentReader;
+use Hafenbuch\Core\Find\QueryReader;
 use Hafenbuch\Core\Format\FormatRegistry;
 use Hafenbuch\Core\Solid\Mesh;
 
@@ -59,6 +66,16 @@ return [
     // Comparing line by line: in plans, and elsewhere. Beyond it only facts are compared.
     'compared_in_plans' => 512 * 1024,
     'compared' => 2 * $mebibyte,
+
+    // A search: its words, and what it finds at once. Texts beyond `text` are read in part to be found, and are neither replaced in nor made small.
+    'search' => ['bytes' => QueryReader::BYTES, 'documents' => FindController::MOST],
+    'text' => WorkingText::BYTES,
+    'replaced' => ['documents' => ReplaceInMany::DOCUMENTS, 'places' => ReplaceInMany::PLACES],
+    'made_small' => ['documents' => MakingSmall::DOCUMENTS, 'seconds' => MakingSmall::SECONDS],
+
+    // Documents on one chart; bookmarks of one person, or shared, in one workspace.
+    'chart' => ChartReader::MOST,
+    'bookmarks' => Bookmarks::MOST,
 
     // Files that are looked at to take them in; names that are looked at to find missed ones in a folder elsewhere.
     'taken_in' => 20_000,

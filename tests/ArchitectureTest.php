@@ -91,9 +91,9 @@ const PAGE_ROOMS = [
     'reach' => ['api', 'pictures', 'quay', 'shell', 'theme', 'ui'],
     'document' => ['api', 'bookmarks', 'contrast', 'history', 'large', 'looks', 'open', 'plan', 'quay', 'shell', 'theme', 'together', 'ui', 'watch'],
     'recovery' => ['api', 'contrast', 'history', 'shell', 'theme', 'ui', 'watch'],
-    'sessions' => ['api', 'contrast', 'open', 'shell', 'theme', 'ui'],
+    'sessions' => ['api', 'contrast', 'open', 'pictures', 'shell', 'theme', 'ui'],
     'strays' => ['api', 'open', 'plan', 'shell', 'theme', 'ui'],
-    'crates' => ['api', 'open', 'shell', 'theme', 'ui'],
+    'crates' => ['api', 'open', 'pictures', 'shell', 'theme', 'ui'],
     'frame' => ['api', 'copy', 'find', 'hold', 'open', 'plan', 'quay', 'sessions', 'settings', 'shell', 'theme', 'together', 'ui', 'watch'],
 ];
 

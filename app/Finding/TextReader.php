@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Finding;
 
+use App\Drafts\WorkingText;
 use App\Models\Document;
 use App\Models\Workspace;
 use App\Workspace\Files\DiskContentStore;
@@ -21,7 +22,7 @@ use Illuminate\Support\Facades\DB;
 final class TextReader
 {
     /** Of a larger text only the beginning is looked into. */
-    public const TEXT_BYTES = 4 << 20;
+    private const TEXT_BYTES = WorkingText::BYTES;
 
     /** Of a larger content no fields are read but its title. */
     private const FIELD_BYTES = 1 << 20;

@@ -23,7 +23,7 @@ final readonly class MakingSmall
     /** Documents in one request. */
     public const DOCUMENTS = 100;
 
-    private const SECONDS = 10;
+    public const SECONDS = 10;
 
     public function __construct(private WorkingText $texts) {}
 

@@ -38,7 +38,7 @@ final readonly class FindController
 {
     private const SHOWN = 30;
 
-    private const MOST = 200;
+    public const MOST = 200;
 
     #[OA\Get(path: '/workspaces/{workspace}/find', operationId: 'find', parameters: [
         new OA\QueryParameter(name: 'q', required: true, description: 'words, words in quotes, and filters in plain words: of kind X3D, in mechanism, modified, refers to …, referred to by …, changed this week, by Ida, part number GH-00*', schema: new OA\Schema(type: 'string')),

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { CrateEntry } from '../api/client';
+import { SmallPicture } from '../pictures/SmallPicture';
 import { TextButton } from '../ui/Button';
 import { Check } from '../ui/Check';
 import { Choice, Figure, Table, Unseen } from '../ui/ledger';
@@ -60,20 +61,23 @@ export function EntryTable({ workspace, entries, wish, onChange }: Props) {
                         <Check isSelected={entry.whyOut === null} onChange={(on) => turn(entry, on)}>
                             <Unseen>{`Pack ${fileName(entry.path)}`}</Unseen>
                         </Check>
-                        <div>
-                            {entry.id ? (
-                                <Link to={`/w/${workspace}/documents/${entry.id}`} style={{ color: 'inherit' }}>
-                                    <b>{readable(entry.title ?? fileName(entry.path))}</b>
-                                </Link>
-                            ) : (
-                                <b>{readable(fileName(entry.path))}</b>
-                            )}
-                            <code title={entry.path}>{readable(entry.place)}</code>
-                            {entry.renamed && (
-                                <small>
-                                    was {readable(fileName(entry.path))}. {entry.renamed}
-                                </small>
-                            )}
+                        <div style={{ display: 'grid', gridTemplateColumns: '44px minmax(0, 1fr)', gap: 10, alignItems: 'center' }}>
+                            {entry.id ? <SmallPicture id={entry.id} width={44} /> : <span />}
+                            <div style={{ minWidth: 0 }}>
+                                {entry.id ? (
+                                    <Link to={`/w/${workspace}/documents/${entry.id}`} style={{ color: 'inherit' }}>
+                                        <b>{readable(entry.title ?? fileName(entry.path))}</b>
+                                    </Link>
+                                ) : (
+                                    <b>{readable(fileName(entry.path))}</b>
+                                )}
+                                <code title={entry.path}>{readable(entry.place)}</code>
+                                {entry.renamed && (
+                                    <small>
+                                        was {readable(fileName(entry.path))}. {entry.renamed}
+                                    </small>
+                                )}
+                            </div>
                         </div>
                         <span>
                             {FROM[entry.from]}

@@ -19,11 +19,14 @@ interface Props {
     width: number;
     /** Whether there is room to say why something cannot be shown. */
     says?: boolean;
+    /** Where it lies, if that is not where the page is. */
+    in?: string;
 }
 
 /** What a document looks like, in small. Its name stands beside it, so it says nothing to who hears the page, but where it cannot be shown. */
-export function SmallPicture({ id, width, says }: Props) {
-    const { workspace = '' } = useParams();
+export function SmallPicture({ id, width, says, in: other }: Props) {
+    const { workspace: here = '' } = useParams();
+    const workspace = other ?? here;
     const picture = usePicture(workspace, id);
     const why = picture?.state === 'cannot be shown' ? `cannot be shown, ${picture.why}` : null;
     return (

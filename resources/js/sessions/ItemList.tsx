@@ -2,6 +2,7 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { useMemo, useRef } from 'react';
 import styled from 'styled-components';
 import type { OpeningLine, SessionItem } from '../api/client';
+import { SmallPicture } from '../pictures/SmallPicture';
 import { isNarrow } from '../theme/sizes';
 import { font } from '../theme/tokens';
 import { TextButton } from '../ui/Button';
@@ -26,6 +27,7 @@ const Line = styled.li<{ $off: boolean }>`
     code { font-size: 12px; color: var(--ink-soft); display: block; overflow: hidden; white-space: nowrap; }
     @media ${isNarrow} { grid-template-columns: minmax(0, 1fr) 96px; > :last-child { display: none; } }
 `;
+const Named = styled.span`display: grid; grid-template-columns: 50px minmax(0, 1fr); gap: 10px; align-items: center; > div { min-width: 0; }`;
 const State = styled.span<{ $calm: boolean }>`
     display: flex; gap: 7px; align-items: start; font-size: 14px; line-height: 18px; color: ${(p) => (p.$calm ? 'var(--ink-soft)' : 'var(--ink)')}; svg { margin-top: 2px; }
     small { display: block; font-size: 12.5px; color: var(--ink-soft); }
@@ -113,16 +115,21 @@ export function ItemList({ items, isPending, lines, left, takes, onLeft, onTake,
                             data-now={item.now}
                         >
                             <Check isSelected={!left.has(item.key)} onChange={(on) => choose([item.key], on)}>
-                                <b>{readable(item.title ?? fileName(item.path))}</b>
-                                {item.nowPath === null || item.nowPath === item.path ? (
-                                    <code title={item.path}>
-                                        <PathText path={item.path} />
-                                    </code>
-                                ) : (
-                                    <code title={`${item.path}, now ${item.nowPath}`}>
-                                        {readable(fileName(item.path))}, now <PathText path={item.nowPath} />
-                                    </code>
-                                )}
+                                <Named>
+                                    {item.document && item.slug ? <SmallPicture id={item.document} in={item.slug} width={50} /> : <span />}
+                                    <div>
+                                        <b>{readable(item.title ?? fileName(item.path))}</b>
+                                        {item.nowPath === null || item.nowPath === item.path ? (
+                                            <code title={item.path}>
+                                                <PathText path={item.path} />
+                                            </code>
+                                        ) : (
+                                            <code title={`${item.path}, now ${item.nowPath}`}>
+                                                {readable(fileName(item.path))}, now <PathText path={item.nowPath} />
+                                            </code>
+                                        )}
+                                    </div>
+                                </Named>
                             </Check>
                             <State $calm={item.now === 'there'}>
                                 <Flag kind={FLAGS[item.now]} />
