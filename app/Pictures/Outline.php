@@ -31,7 +31,16 @@ final readonly class Outline
     /** @return list<array{name: string, clips: list<array{name: ?string, start: float, length: float, isKnown: bool, document: ?string, path: ?string, isThere: bool}>}> times in seconds; a gap has no name */
     public function tracks(Document $document): array
     {
-        $bytes = strtolower(Path::extensionOf($document->path)) === 'otio' ? $this->begin($document) : '';
+        return $this->tracksOf($document, strtolower(Path::extensionOf($document->path)) === 'otio' ? $this->begin($document) : '');
+    }
+
+    /**
+     * The same of a content that the document had.
+     *
+     * @return list<array{name: string, clips: list<array{name: ?string, start: float, length: float, isKnown: bool, document: ?string, path: ?string, isThere: bool}>}>
+     */
+    public function tracksOf(Document $document, string $bytes): array
+    {
         $tracks = $bytes === '' || strlen($bytes) >= self::BYTES ? [] : Timeline::of($bytes)->tracks;
         $resolver = new Resolver($document->workspace->root);
         $paths = [];

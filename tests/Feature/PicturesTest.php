@@ -183,3 +183,16 @@ it('keeps no picture of another content than its key says, whoever writes while 
     expect($subject->invoke(new DrawPictures($this->harbour->workspace->id, [$id]), $this->harbour->workspace, app(App\Drafts\DraftDesk::class), $key['hashes'], '{}'))->toBeNull();
     expect(($this->picture)('guide.md')['key'])->not->toStartWith($key['key'])->and((new PictureFolder($this->harbour->workspace))->look($key['key']))->toBeNull();
 });
+
+it('tells the tracks of a timeline as it was', function () {
+    $cue = static fn (int $seconds): string => '{"OTIO_SCHEMA":"Timeline.1","name":"Cue","tracks":{"OTIO_SCHEMA":"Stack.1","children":[{"OTIO_SCHEMA":"Track.1","children":[{"OTIO_SCHEMA":"Clip.2","name":"storm","source_range":{"duration":{"value":'.$seconds.',"rate":1}}}]}]}}';
+    $harbour = new Tests\Support\Harbour(['cue.otio' => $cue(4)]);
+    $this->harbour = $harbour;
+    $this->actingAs($harbour->owner);
+    $harbour->draft('cue.otio', $cue(9));
+    $id = $harbour->document('cue.otio')->id;
+    $length = static fn (string $query): mixed => api('GET', "documents/{$id}/outline{$query}")->assertOk()->json('tracks.0.clips.0.length');
+
+    expect((float) $length(''))->toBe(9.0)->and((float) $length('?source=file'))->toBe(4.0);
+    api('GET', "documents/{$id}/outline?source=../x")->assertStatus(422);
+});

@@ -8,11 +8,14 @@ use App\Http\Data\OutlineData;
 use App\Http\Data\PictureData;
 use App\Http\OpenApi\Ok;
 use App\Models\Document;
+use App\Models\User;
 use App\Models\Workspace;
+use App\Past\Comparing\Sources;
 use App\Pictures\Drawing\Drawn;
 use App\Pictures\Outline;
 use App\Pictures\PictureDesk;
 use App\Pictures\PictureFolder;
+use Illuminate\Container\Attributes\CurrentUser;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
@@ -36,11 +39,17 @@ final readonly class PictureController
         return new JsonResponse(array_map(static fn (array $one): PictureData => new PictureData(...$one), $desk->of($workspace, array_values(array_unique(explode(',', $given))))));
     }
 
-    /** What is in a table or a timeline, to be drawn large. */
-    #[OA\Get(path: '/workspaces/{workspace}/documents/{document}/outline', operationId: 'showOutline', responses: [new Ok('Outline')])]
-    public function outline(Workspace $workspace, Document $document, Outline $outline): JsonResponse
+    /** What is in a table or a timeline, to be drawn large; of a timeline also as it was. */
+    #[OA\Get(path: '/workspaces/{workspace}/documents/{document}/outline', operationId: 'showOutline', parameters: [
+        new OA\QueryParameter(name: 'source', description: 'a content that the timeline had, as `version-3`', schema: new OA\Schema(type: 'string')),
+    ], responses: [new Ok('Outline')])]
+    public function outline(Request $request, Workspace $workspace, Document $document, #[CurrentUser] User $person, Outline $outline, Sources $sources): JsonResponse
     {
         $document->setRelation('workspace', $workspace);
+        $source = $request->validate(['source' => ['sometimes', 'string', 'regex:~^(?:'.Sources::PATTERN.')$~D']])['source'] ?? null;
+        if ($source !== null) {
+            return new JsonResponse(new OutlineData([], $outline->tracksOf($document, $sources->bytes($sources->of($document, $source, $person)))));
+        }
 
         return new JsonResponse(new OutlineData($outline->rows($document), $outline->tracks($document)));
     }

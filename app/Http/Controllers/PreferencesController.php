@@ -28,7 +28,7 @@ final readonly class PreferencesController
     #[OA\Schema(schema: 'SomePreferences', type: 'object', properties: [
         new OA\Property(property: 'watch', type: 'object', properties: [new OA\Property(property: 'minutes', type: 'integer'), new OA\Property(property: 'edits', type: 'integer'), new OA\Property(property: 'idleSeconds', type: 'integer'), new OA\Property(property: 'limit', type: 'integer')]),
         new OA\Property(property: 'colours', type: 'object', properties: [new OA\Property(property: 'colours', type: 'string', nullable: true, enum: ['day', 'night'])]),
-        new OA\Property(property: 'quay', type: 'object', properties: [new OA\Property(property: 'order', type: 'string', enum: Preferences::ORDERS), new OA\Property(property: 'filter', type: 'string', enum: Preferences::FILTERS)]),
+        new OA\Property(property: 'quay', type: 'object', properties: [new OA\Property(property: 'order', type: 'string', enum: Preferences::ORDERS), new OA\Property(property: 'filter', type: 'string', enum: Preferences::FILTERS), new OA\Property(property: 'columns', type: 'array', items: new OA\Items(type: 'string', enum: Preferences::COLUMNS)), new OA\Property(property: 'stateWidth', type: 'integer', nullable: true)]),
         new OA\Property(property: 'views', type: 'object', properties: [new OA\Property(property: 'remembersViews', type: 'boolean')]),
         new OA\Property(property: 'sessions', type: 'object', properties: [new OA\Property(property: 'stages', type: 'integer')]),
         new OA\Property(property: 'language', type: 'object', properties: [new OA\Property(property: 'language', type: 'string', nullable: true)]),

@@ -5,13 +5,15 @@ import { useLook } from '../looks/useLooks';
 import { font } from '../theme/tokens';
 import { TextButton } from '../ui/Button';
 import { Empty } from '../ui/Empty';
+import { later } from '../ui/later';
 import { useWatched, Watched } from '../ui/watched';
 import { fileName, moment, size } from '../ui/words';
 import { FactTable } from './FactTable';
 import { MergePane } from './MergePane';
 import { Pictures } from './Pictures';
 import { Summary } from './Summary';
-import { type Source, useContrast, useText } from './sources';
+import { contentUrl, type Source, useContrast, useText } from './sources';
+import { Timelines } from './Timelines';
 import { Words } from './Words';
 
 const Whole = styled.div`display: grid; grid-template-rows: auto auto minmax(0, 1fr); height: 100%; min-height: 0; min-width: 0;`;
@@ -31,6 +33,10 @@ interface Props {
     left: Source;
     right: Source;
 }
+
+/** Loaded only where sounds are compared. */
+const Sound = later(async () => (await import('../large/Sound')).Sound, true);
+const Sounds = styled.div`overflow-y: auto; > div:not(:last-child) { height: auto; }`;
 
 type Way = 'beside' | 'over' | 'difference' | 'source';
 const WAYS: Record<Way, string> = {
@@ -57,7 +63,9 @@ export function ContrastView({ workspace, left, right }: Props) {
     }
     const isPicture = data.left.mediaType.startsWith('image/') && data.right.mediaType.startsWith('image/');
     const areTexts = data.left.isText && data.right.isText;
-    const showsText = areTexts && (!isPicture || look === 'source');
+    const areSounds = data.left.mediaType.startsWith('audio/') && data.right.mediaType.startsWith('audio/');
+    const areTimelines = areTexts && [data.left, data.right].every((side) => side.path.toLowerCase().endsWith('.otio'));
+    const showsText = areTexts && ((!isPicture && !areTimelines) || look === 'source');
     return (
         <Whole>
             <Sides>
@@ -75,6 +83,11 @@ export function ContrastView({ workspace, left, right }: Props) {
                                     {WAYS[one]}
                                 </TextButton>
                             ))}
+                    {areTimelines && (
+                        <TextButton onPress={() => setLook(look === 'source' ? 'beside' : 'source')}>
+                            {look === 'source' ? 'as timelines' : WAYS.source}
+                        </TextButton>
+                    )}
                     {showsText && !data.isAlike && (
                         <TextButton onPress={() => setWhole(!isWhole)}>{isWhole ? 'only what differs' : 'the whole text'}</TextButton>
                     )}
@@ -89,12 +102,22 @@ export function ContrastView({ workspace, left, right }: Props) {
                     right={{ of: right, side: data.right }}
                     way={look === 'source' ? 'beside' : look}
                 />
+            ) : areTimelines ? (
+                <Timelines workspace={workspace} left={sideOf(left, data.left)} right={sideOf(right, data.right)} />
+            ) : areSounds ? (
+                <Sounds>
+                    <Sound url={`/api${contentUrl(workspace, left, data.left.hash)}`} name={data.left.label} size={data.left.size} />
+                    <Sound url={`/api${contentUrl(workspace, right, data.right.hash)}`} name={data.right.label} size={data.right.size} />
+                    <FactTable left={data.left} right={data.right} />
+                </Sounds>
             ) : (
                 <FactTable left={data.left} right={data.right} />
             )}
         </Whole>
     );
 }
+
+const sideOf = (of: Source, side: ContrastSide) => ({ of, label: side.label, hash: side.hash });
 
 function SideHead({ side }: { side: ContrastSide }) {
     return (

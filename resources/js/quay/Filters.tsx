@@ -2,7 +2,9 @@ import styled from 'styled-components';
 import type { Row } from '../api/client';
 import { isSingle } from '../theme/sizes';
 import { font } from '../theme/tokens';
+import { Menu } from '../ui/Menu';
 import { readable } from '../ui/words';
+import { COLUMNS, type Column } from './columns';
 import { FILTERS, type Filter, ORDERS, type Order, passes } from './order';
 import type { KeptSearch } from './useKeptSearch';
 
@@ -26,10 +28,14 @@ interface Props {
     order: Order;
     onOrder: (order: Order) => void;
     kept: KeptSearch;
+    columns: Column[];
+    onColumns: (columns: Column[]) => void;
+    /** Gives the states the width that there is room for; null: they have it. */
+    onWidth: (() => void) | null;
 }
 
 /** Which of the open documents the ledger shows, and in what order. A state that no document has is not offered. */
-export function Filters({ rows, filter, onFilter, order, onOrder, kept }: Props) {
+export function Filters({ rows, filter, onFilter, order, onOrder, kept, columns, onColumns, onWidth }: Props) {
     const offered = (Object.keys(FILTERS) as Filter[])
         .map((one) => ({ one, count: rows.filter((row) => passes(row, one)).length }))
         .filter(({ one, count }) => count > 0 || one === 'all' || one === filter);
@@ -66,6 +72,18 @@ export function Filters({ rows, filter, onFilter, order, onOrder, kept }: Props)
                     ))}
                 </Select>
             </Ordering>
+            <Menu
+                small
+                label="columns of the ledger"
+                text="columns"
+                entries={[
+                    ...(Object.keys(COLUMNS) as Column[]).map((one) => ({
+                        name: `${columns.includes(one) ? 'Hide' : 'Show'} the ${COLUMNS[one].name}`,
+                        run: () => onColumns(columns.includes(one) ? columns.filter((other) => other !== one) : [...columns, one]),
+                    })),
+                    { name: 'States as wide as there is room', apart: true, isDisabled: onWidth === null, run: () => onWidth?.() },
+                ]}
+            />
         </Bar>
     );
 }

@@ -1,18 +1,22 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
+import { type CSSProperties, type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import styled from 'styled-components';
 import type { Row } from '../api/client';
 import type { Choice, Choices } from '../plan/choices';
 import { isSingle } from '../theme/sizes';
+import { Divider } from '../ui/Divider';
 import type { MenuEntry } from '../ui/Menu';
 import { isUnsaved } from '../ui/rows';
 import { useMedia } from '../ui/useMedia';
+import { useWidth } from '../ui/useWidth';
+import { type Column, cellsOf, LEAST_STATE } from './columns';
 import { mooringLines } from './graph';
 import { DECIDING_ROW, type Hands, LedgerRow, ROW, TALL_ROW } from './LedgerRow';
 import { MARGIN, MooringLines } from './MooringLines';
 import type { Entry } from './order';
 
+const Whole = styled.div`position: relative; height: 100%; min-width: 0;`;
 const Scroller = styled.div`overflow-y: auto; height: 100%; position: relative;`;
 const Head = styled.div`
     position: absolute; left: 0; right: 0; height: ${ROW}px; padding: 0 16px 6px ${MARGIN}px; @media ${isSingle} { padding-left: 12px; height: ${TALL_ROW}px; } display: flex; align-items: flex-end; border-bottom: 1px solid var(--rule-strong);
@@ -28,15 +32,33 @@ interface Props {
     onAsk: (row: Row) => void;
     onKey: (key: string, row: Row) => boolean;
     actions: (row: Row) => MenuEntry[];
+    columns: Column[];
+    /** Of the states, in pixels, where it was drawn. */
+    stateWidth: number | null;
+    onStateWidth: (width: number) => void;
 }
 
 /** The ledger's rows. One is current; arrow keys move it, and its keys decide. */
-export function Ledger({ entries, choices, current, onCurrent, onDecide, onAsk, onKey, actions }: Props) {
+export function Ledger({
+    entries,
+    choices,
+    current,
+    onCurrent,
+    onDecide,
+    onAsk,
+    onKey,
+    actions,
+    columns,
+    stateWidth,
+    onStateWidth,
+}: Props) {
     const scroller = useRef<HTMLDivElement>(null);
     const navigate = useNavigate();
     const [under, setUnder] = useState<string | null>(null);
     const [wantsFocus, setWantsFocus] = useState(false);
     const isSmall = useMedia(isSingle);
+    const width = useWidth(scroller);
+    const cells = cellsOf(isSmall ? ['picture'] : columns, stateWidth, width, MARGIN);
     const heightOf = (entry: Entry | undefined) =>
         !isSmall ? ROW : entry && 'row' in entry && (isUnsaved(entry.row) || choices[entry.row.id]) ? DECIDING_ROW : TALL_ROW;
     const virtual = useVirtualizer({
@@ -126,47 +148,59 @@ export function Ledger({ entries, choices, current, onCurrent, onDecide, onAsk, 
     };
 
     return (
-        <Scroller ref={scroller}>
-            {/* biome-ignore lint/a11y/useSemanticElements: a virtualised table cannot be one of the browser's own */}
-            <div
-                role="grid"
-                aria-label="Open documents"
-                aria-rowcount={entries.length}
-                style={{ height: virtual.getTotalSize(), position: 'relative' }}
-            >
-                {!isSmall && (
-                    <MooringLines
-                        lines={lines}
-                        rowHeight={ROW}
-                        rowCount={entries.length}
-                        first={items[0]?.index ?? 0}
-                        last={items.at(-1)?.index ?? 0}
-                        lit={lit}
-                    />
-                )}
-                {items.map((item) => {
-                    const entry = entries[item.index] as Entry;
-                    if ('head' in entry) {
-                        return (
-                            <Head key={entry.head} style={{ top: item.start }}>
-                                {entry.head}
-                            </Head>
-                        );
-                    }
-                    return (
-                        <LedgerRow
-                            key={entry.row.id}
-                            row={entry.row}
-                            index={item.index}
-                            top={item.start}
-                            height={item.size}
-                            isCurrent={item.index === currentNumber}
-                            choice={choices[entry.row.id]}
-                            hands={hands}
+        <Whole>
+            <Scroller ref={scroller} style={{ '--cells': cells.template } as CSSProperties}>
+                {/* biome-ignore lint/a11y/useSemanticElements: a virtualised table cannot be one of the browser's own */}
+                <div
+                    role="grid"
+                    aria-label="Open documents"
+                    aria-rowcount={entries.length}
+                    style={{ height: virtual.getTotalSize(), position: 'relative' }}
+                >
+                    {!isSmall && (
+                        <MooringLines
+                            lines={lines}
+                            rowHeight={ROW}
+                            rowCount={entries.length}
+                            first={items[0]?.index ?? 0}
+                            last={items.at(-1)?.index ?? 0}
+                            lit={lit}
                         />
-                    );
-                })}
-            </div>
-        </Scroller>
+                    )}
+                    {items.map((item) => {
+                        const entry = entries[item.index] as Entry;
+                        if ('head' in entry) {
+                            return (
+                                <Head key={entry.head} style={{ top: item.start }}>
+                                    {entry.head}
+                                </Head>
+                            );
+                        }
+                        return (
+                            <LedgerRow
+                                key={entry.row.id}
+                                row={entry.row}
+                                index={item.index}
+                                top={item.start}
+                                height={item.size}
+                                isCurrent={item.index === currentNumber}
+                                choice={choices[entry.row.id]}
+                                hands={hands}
+                                columns={cells.columns.join(' ')}
+                            />
+                        );
+                    })}
+                </div>
+            </Scroller>
+            {!isSmall && width > 0 && (
+                <Divider
+                    label="width of the states"
+                    value={cells.behind}
+                    least={cells.fixed + LEAST_STATE}
+                    most={cells.fixed + cells.most}
+                    onChange={(behind) => onStateWidth(behind - cells.fixed)}
+                />
+            )}
+        </Whole>
     );
 }

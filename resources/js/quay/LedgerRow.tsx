@@ -10,7 +10,7 @@ import { Here } from '../together/Here';
 import { Menu, type MenuEntry } from '../ui/Menu';
 import { PathText } from '../ui/PathText';
 import { isUnsaved } from '../ui/rows';
-import { fileName } from '../ui/words';
+import { fileName, size } from '../ui/words';
 import { DecisionControl } from './DecisionControl';
 import { MARGIN } from './MooringLines';
 import { States, statesOf } from './States';
@@ -23,7 +23,7 @@ export const DECIDING_ROW = 132;
 
 const Line = styled.div<{ $current: boolean; $decided: boolean }>`
     position: absolute; left: 0; right: 0; display: grid; align-items: center; gap: 10px; cursor: default;
-    grid-template-columns: 52px minmax(0, 1fr) minmax(0, 1.1fr) 172px 30px; padding: 0 16px 0 ${MARGIN}px; border-bottom: 1px solid var(--rule);
+    grid-template-columns: var(--cells); padding: 0 16px 0 ${MARGIN}px; border-bottom: 1px solid var(--rule);
     background: ${(p) => (p.$current ? 'var(--tint-soft)' : 'transparent')};
     @media ${isSingle} { padding: 4px 4px 4px 12px; grid-template: 44px 38px minmax(0, 1fr) / 52px minmax(0, 1fr) 44px; gap: 0 8px; > :nth-child(3) { grid-area: 2 / 1 / 2 / 4; } > :nth-child(4) { grid-area: 3 / 1 / 3 / 4; } > :nth-child(5) { grid-area: 1 / 3; } }
     &:focus-visible { outline: 2px solid var(--brass); outline-offset: -2px; }
@@ -36,6 +36,7 @@ const Name = styled.div`
     > span { display: block; font: 12px/17px ${font.mono}; color: var(--ink-soft); white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
 `;
 
+const Fact = styled.small`color: var(--ink-soft); font-size: 13.5px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap;`;
 const ReadOnly = styled.small`color: var(--ink-soft); font-size: 13px; padding-left: 9px;`;
 
 /** What can be done in a row. */
@@ -59,10 +60,12 @@ interface Props {
     isCurrent: boolean;
     choice: Choice | undefined;
     hands: RefObject<Hands>;
+    /** Shown beside name, state and decision. */
+    columns: string;
 }
 
 /** One document of the ledger: its name, its state, what is decided on it. */
-export const LedgerRow = memo(function LedgerRow({ row, index, top, height, isCurrent, choice, hands }: Props) {
+export const LedgerRow = memo(function LedgerRow({ row, index, top, height, isCurrent, choice, hands, columns }: Props) {
     const { workspace = '' } = useParams();
     const name = row.title ?? fileName(row.path);
     const states = statesOf(row)
@@ -85,7 +88,7 @@ export const LedgerRow = memo(function LedgerRow({ row, index, top, height, isCu
             onDoubleClick={() => hands.current.onOpen(row)}
             onKeyDown={(event) => hands.current.onKeyDown(event, row)}
         >
-            <SmallPicture id={row.id} width={50} />
+            {columns.includes('picture') && <SmallPicture id={row.id} width={50} />}
             <Name role="gridcell" tabIndex={-1}>
                 <strong>
                     <i>{name}</i>
@@ -99,6 +102,8 @@ export const LedgerRow = memo(function LedgerRow({ row, index, top, height, isCu
             <div role="gridcell" tabIndex={-1}>
                 <States row={row} compact />
             </div>
+            {columns.includes('kind') && <Fact>{row.format}</Fact>}
+            {columns.includes('size') && <Fact>{size(row.size)}</Fact>}
             {/* biome-ignore lint/a11y/useSemanticElements: see above */}
             <div role="gridcell" tabIndex={-1}>
                 {row.withheld === null || choice ? (

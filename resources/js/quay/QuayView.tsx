@@ -1,5 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { useMemo, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useOutletContext, useParams } from 'react-router';
 import styled from 'styled-components';
 import { answer, api, type Row } from '../api/client';
@@ -20,6 +20,7 @@ import { TextBox } from '../ui/Field';
 import { Notice } from '../ui/Notice';
 import { isUnsaved } from '../ui/rows';
 import { count, fileName } from '../ui/words';
+import type { Column } from './columns';
 import { Filters } from './Filters';
 import { Guide } from './Guide';
 import { Ledger } from './Ledger';
@@ -34,6 +35,9 @@ const Held = styled.div`
 `;
 
 const NONE: Row[] = [];
+const PICTURE: Column[] = ['picture'];
+/** What is being drawn is kept when it stands still. */
+const SETTLED_MS = 500;
 
 export function QuayView() {
     const { workspace = '' } = useParams();
@@ -51,8 +55,20 @@ export function QuayView() {
     const hold = quay.data?.hold ?? [];
     const kept = useKeptSearch(workspace, keeping.bookmarks.all, all.length);
     const preferences = usePreferences();
-    const { filter = 'all', order = 'opened' } = preferences.now?.quay ?? {};
-    const arrange = (quay: { filter?: Filter; order?: Order }) => void preferences.change({ quay }).catch(() => {});
+    const { filter = 'all', order = 'opened', columns = PICTURE, stateWidth = null } = preferences.now?.quay ?? {};
+    const [drawn, setDrawn] = useState<number | null>(null);
+    const settling = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
+    const arrange = (quay: { filter?: Filter; order?: Order; columns?: Column[]; stateWidth?: number | null }) =>
+        void preferences.change({ quay }).catch(() => {});
+    /** While the pointer draws, only the page knows. */
+    function draw(width: number) {
+        setDrawn(width);
+        clearTimeout(settling.current);
+        settling.current = setTimeout(() => {
+            arrange({ stateWidth: width });
+            setDrawn(null);
+        }, SETTLED_MS);
+    }
     const setFilter = (to: Filter) => arrange({ filter: to });
     const setOrder = (to: Order) => arrange({ order: to });
     const rows = useMemo(
@@ -142,7 +158,17 @@ export function QuayView() {
                     <Button onPress={open}>Open …</Button>
                     <Button onPress={() => make()}>New …</Button>
                 </ViewHead>
-                <Filters rows={all} filter={filter} onFilter={setFilter} order={order} onOrder={setOrder} kept={kept} />
+                <Filters
+                    rows={all}
+                    filter={filter}
+                    onFilter={setFilter}
+                    order={order}
+                    onOrder={setOrder}
+                    kept={kept}
+                    columns={columns}
+                    onColumns={(to) => arrange({ columns: to })}
+                    onWidth={stateWidth === null ? null : () => arrange({ stateWidth: null })}
+                />
                 {closed && (
                     <Notice>
                         <span>
@@ -188,6 +214,9 @@ export function QuayView() {
                             onKey={rowKey}
                             onAsk={askAgain}
                             actions={actions.entries}
+                            columns={columns}
+                            stateWidth={drawn ?? stateWidth}
+                            onStateWidth={draw}
                         />
                     )}
                 </div>
