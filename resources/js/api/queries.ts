@@ -20,6 +20,9 @@ export const queryClient = new QueryClient({
     },
 });
 
+/** The first part of the key under which a page waits for news. */
+export const PULSE = 'pulse';
+
 export const keys = {
     session: ['session'] as const,
     workspaces: ['workspaces'] as const,
@@ -78,6 +81,11 @@ export function askAhead(address: string): void {
         void queryClient.prefetchQuery(workspacesQuery);
         void queryClient.prefetchQuery(preferencesQuery);
     }
+}
+
+/** Asks for everything anew, but for news, for which the page waits anyway: an act is done when what it changed is here. */
+export function askAllAnew(client: QueryClient): Promise<void> {
+    return client.invalidateQueries({ predicate: (query) => query.queryKey[0] !== PULSE });
 }
 
 /** Nothing that one person was shown stays for the next. */

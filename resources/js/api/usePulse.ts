@@ -2,7 +2,7 @@ import { type QueryClient, useQuery, useQueryClient } from '@tanstack/react-quer
 import { useEffect, useRef } from 'react';
 import { answer, api, type Folder, type OpenSession, type Plan, type Pulse, type Quay, type Row } from './client';
 import { canWaitForNews } from './newsPlace';
-import { keys } from './queries';
+import { keys, PULSE } from './queries';
 import { visit } from './visit';
 
 /** Until the server has said how soon it wants to be asked again. */
@@ -44,7 +44,7 @@ export function usePulse(workspace: string): boolean {
     const last = useRef<number | undefined>(undefined);
     const pulse = useQuery({
         // Not under the workspace: whoever asks for all of it again does not wait for news.
-        queryKey: ['pulse', workspace],
+        queryKey: [PULSE, workspace],
         queryFn: ({ signal, queryKey }) => {
             // Whether the server is back is wanted at once.
             const isWell = client.getQueryState(queryKey)?.status === 'success';

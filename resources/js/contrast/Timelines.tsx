@@ -1,9 +1,11 @@
 import { useQuery } from '@tanstack/react-query';
+import { useRef } from 'react';
 import styled from 'styled-components';
 import { answer, api, type Outline } from '../api/client';
 import { font } from '../theme/tokens';
 import { Empty } from '../ui/Empty';
 import { number } from '../ui/locale';
+import { useWidth } from '../ui/useWidth';
 import { count, readable } from '../ui/words';
 import { type Placed, paired } from './clips';
 import type { Source } from './sources';
@@ -23,7 +25,8 @@ const Joins = styled.svg`display: block; overflow: visible;`;
 const LINE = 36;
 const HEAD = 26;
 const ROOM = 56;
-const WIDTH = 900;
+const LEAST_WIDTH = 420;
+const EDGE = 32;
 
 function useTracks(workspace: string, { id, source }: Source, hash: string) {
     return useQuery({
@@ -46,14 +49,20 @@ interface Side {
 
 /** Two timelines one above the other, to one scale; lines lead from where a clip stood to where it stands. */
 export function Timelines({ workspace, left, right }: { workspace: string; left: Side; right: Side }) {
+    const place = useRef<HTMLDivElement>(null);
+    const width = Math.max(LEAST_WIDTH, useWidth(place) - EDGE);
     const [before, after] = [useTracks(workspace, left.of, left.hash), useTracks(workspace, right.of, right.hash)];
     if (!before.data || !after.data) {
         const failed = before.error ?? after.error;
-        return <Empty title={failed ? 'A timeline cannot be read' : 'Reading …'}>{failed && <p>{failed.message}</p>}</Empty>;
+        return (
+            <Place ref={place}>
+                <Empty title={failed ? 'A timeline cannot be read' : 'Reading …'}>{failed && <p>{failed.message}</p>}</Empty>
+            </Place>
+        );
     }
     const pairs = paired(before.data.tracks, after.data.tracks);
     const seconds = Math.max(0.001, ...[...pairs.left, ...pairs.right].map((clip) => clip.start + clip.length));
-    const scale = WIDTH / seconds;
+    const scale = width / seconds;
     const heightOf = (tracks: Outline['tracks']) => HEAD + Math.max(1, tracks.length) * LINE;
     const moved = pairs.left.filter((clip) => clip.isMoved);
     const words = [
@@ -65,11 +74,11 @@ export function Timelines({ workspace, left, right }: { workspace: string; left:
     ].filter(Boolean);
     const middle = (clip: Placed) => (clip.start + clip.length / 2) * scale;
     return (
-        <Place>
+        <Place ref={place}>
             <p>{words.length === 0 ? 'All clips stand alike.' : `${words.join(', ')}.`}</p>
-            <div style={{ width: WIDTH }}>
+            <div style={{ width }}>
                 <OneStrip label={left.label} clips={pairs.left} height={heightOf(before.data.tracks)} scale={scale} only="only here" />
-                <Joins width={WIDTH} height={ROOM} aria-hidden="true">
+                <Joins width={width} height={ROOM} aria-hidden="true">
                     {moved.map((clip) => {
                         const to = pairs.right[clip.other ?? -1];
                         return (

@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react';
 import { NavLink, Outlet, useNavigate, useParams } from 'react-router';
 import styled from 'styled-components';
 import { answer, api, type Person, type Row } from '../api/client';
-import { changePerson, useHere, useQuay, useWorkspaces } from '../api/queries';
+import { askAllAnew, changePerson, useHere, useQuay, useWorkspaces } from '../api/queries';
 import { usePreferences } from '../api/usePreferences';
 import { usePulse } from '../api/usePulse';
 import { FIELD, FindField } from '../find/FindField';
@@ -151,7 +151,7 @@ export function Frame({ person }: { person: Person }) {
     async function goBack() {
         try {
             const done = await answer(api.POST('/workspaces/{workspace}/session/back', { params: { path: { workspace } } }));
-            await client.invalidateQueries();
+            await askAllAnew(client);
             navigate(`/w/${workspace}/quay`);
             say(`back to what was open before: ${done.words}`, 8);
         } catch (error) {

@@ -8,7 +8,8 @@ import { COLUMNS, type Column } from './columns';
 import { FILTERS, type Filter, ORDERS, type Order, passes } from './order';
 import type { KeptSearch } from './useKeptSearch';
 
-const Bar = styled.div`display: flex; flex-wrap: wrap; gap: 2px; align-items: center; padding: 5px 16px 5px 60px; border-bottom: 1px solid var(--rule); font-size: 14px; color: var(--ink-soft); @media ${isSingle} { flex-wrap: nowrap; overflow-x: auto; scrollbar-width: thin; padding: 0 12px; > * { flex: none; } }`;
+const Bar = styled.div`display: flex; gap: 2px 10px; align-items: center; padding: 5px 8px 5px 50px; border-bottom: 1px solid var(--rule); font-size: 14px; color: var(--ink-soft); @media ${isSingle} { overflow-x: auto; scrollbar-width: thin; padding: 0 12px; > * { flex: none; } }`;
+const Offered = styled.div`flex: 1; min-width: 0; display: flex; gap: 2px; align-items: center; overflow-x: auto; scrollbar-width: thin; padding: 2px 0; > * { flex: none; } > :first-child { margin-left: 0; }`;
 const Choice = styled.button<{ $on: boolean }>`
     font: ${(p) => (p.$on ? 600 : 400)} 13.5px ${font.plain}; color: ${(p) => (p.$on ? 'var(--ink)' : 'var(--ink-soft)')}; background: none; border: 0; padding: 2px 6px; cursor: pointer;
     border-radius: 3px; text-decoration: ${(p) => (p.$on ? 'underline' : 'none')}; text-decoration-color: var(--brass); text-underline-offset: 4px; white-space: nowrap;
@@ -39,29 +40,26 @@ export function Filters({ rows, filter, onFilter, order, onOrder, kept, columns,
     const offered = (Object.keys(FILTERS) as Filter[])
         .map((one) => ({ one, count: rows.filter((row) => passes(row, one)).length }))
         .filter(({ one, count }) => count > 0 || one === 'all' || one === filter);
+    const chosen = kept.searches.find((one) => one.id === kept.chosen);
     return (
         <Bar role="toolbar" aria-label="What the ledger shows">
-            {offered.map(({ one, count }) => (
-                <Choice key={one} type="button" $on={one === filter} aria-pressed={one === filter} onClick={() => onFilter(one)}>
-                    {FILTERS[one]} {count}
-                </Choice>
-            ))}
-            {kept.searches.length > 0 && (
-                <Ordering>
-                    found by
-                    <Select
-                        value={kept.chosen ?? ''}
-                        onChange={(event) => kept.choose(event.target.value === '' ? null : Number(event.target.value))}
+            <Offered>
+                {offered.map(({ one, count }) => (
+                    <Choice key={one} type="button" $on={one === filter} aria-pressed={one === filter} onClick={() => onFilter(one)}>
+                        {FILTERS[one]} {count}
+                    </Choice>
+                ))}
+                {chosen && (
+                    <Choice
+                        type="button"
+                        $on
+                        aria-label={`no longer only what is found by ${chosen.name}`}
+                        onClick={() => kept.choose(null)}
                     >
-                        <option value="">no search</option>
-                        {kept.searches.map((one) => (
-                            <option key={one.id} value={one.id}>
-                                {readable(one.name)}
-                            </option>
-                        ))}
-                    </Select>
-                </Ordering>
-            )}
+                        found by “{readable(chosen.name)}” ×
+                    </Choice>
+                )}
+            </Offered>
             <Ordering>
                 order
                 <Select value={order} onChange={(event) => onOrder(event.target.value as Order)}>
@@ -74,14 +72,19 @@ export function Filters({ rows, filter, onFilter, order, onOrder, kept, columns,
             </Ordering>
             <Menu
                 small
-                label="columns of the ledger"
-                text="columns"
+                label="more ways to look at the ledger"
                 entries={[
-                    ...(Object.keys(COLUMNS) as Column[]).map((one) => ({
+                    ...kept.searches.map((one) => ({
+                        name: `Only what is found by “${readable(one.name)}”`,
+                        isDisabled: one.id === kept.chosen,
+                        run: () => kept.choose(one.id),
+                    })),
+                    ...(Object.keys(COLUMNS) as Column[]).map((one, at) => ({
                         name: `${columns.includes(one) ? 'Hide' : 'Show'} the ${COLUMNS[one].name}`,
+                        apart: at === 0 && kept.searches.length > 0,
                         run: () => onColumns(columns.includes(one) ? columns.filter((other) => other !== one) : [...columns, one]),
                     })),
-                    { name: 'States as wide as there is room', apart: true, isDisabled: onWidth === null, run: () => onWidth?.() },
+                    { name: 'States as wide as there is room', isDisabled: onWidth === null, run: () => onWidth?.() },
                 ]}
             />
         </Bar>

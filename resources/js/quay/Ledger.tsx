@@ -16,6 +16,8 @@ import { DECIDING_ROW, type Hands, LedgerRow, ROW, TALL_ROW } from './LedgerRow'
 import { MARGIN, MooringLines } from './MooringLines';
 import type { Entry } from './order';
 
+/** As wide as the rows, beside which there may be a scrollbar. */
+const Edge = styled.div`position: absolute; top: 0; bottom: 0; left: 0; pointer-events: none; > * { pointer-events: auto; }`;
 const Whole = styled.div`position: relative; height: 100%; min-width: 0;`;
 const Scroller = styled.div`overflow-y: auto; height: 100%; position: relative;`;
 const Head = styled.div`
@@ -193,13 +195,15 @@ export function Ledger({
                 </div>
             </Scroller>
             {!isSmall && width > 0 && (
-                <Divider
-                    label="width of the states"
-                    value={cells.behind}
-                    least={cells.fixed + LEAST_STATE}
-                    most={cells.fixed + cells.most}
-                    onChange={(behind) => onStateWidth(behind - cells.fixed)}
-                />
+                <Edge style={{ width }}>
+                    <Divider
+                        label="width of the states"
+                        value={cells.behind}
+                        least={cells.fixed + LEAST_STATE}
+                        most={cells.fixed + cells.most}
+                        onChange={(behind) => onStateWidth(behind - cells.fixed)}
+                    />
+                </Edge>
             )}
         </Whole>
     );

@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useNavigate } from 'react-router';
 import { answer, api, type KeptSession, type OpenSession, type SessionContents, type Wish } from '../api/client';
-import { keys } from '../api/queries';
+import { askAllAnew, keys } from '../api/queries';
 
 /** What a person chooses for one document, where there is a choice. */
 export type Take = 'now' | 'session' | 'version';
@@ -43,7 +43,7 @@ export function useOpenSession(workspace: string, isWanted = true) {
 export function useAfterwards() {
     const client = useQueryClient();
     return async () => {
-        await client.invalidateQueries();
+        await askAllAnew(client);
     };
 }
 
