@@ -9,14 +9,13 @@ import { FILTERS, type Filter, ORDERS, type Order, passes } from './order';
 import type { KeptSearch } from './useKeptSearch';
 
 const Bar = styled.div`display: flex; gap: 2px 10px; align-items: center; padding: 5px 8px 5px 50px; border-bottom: 1px solid var(--rule); font-size: 14px; color: var(--ink-soft); @media ${isSingle} { overflow-x: auto; scrollbar-width: thin; padding: 0 12px; > * { flex: none; } }`;
-const Offered = styled.div`flex: 1; min-width: 0; display: flex; gap: 2px; align-items: center; overflow-x: auto; scrollbar-width: thin; padding: 2px 0; > * { flex: none; } > :first-child { margin-left: 0; }`;
+const Offered = styled.div`flex: 1; min-width: 0; display: flex; flex-wrap: wrap; gap: 2px; align-items: center; > * { flex: none; } > :first-child { margin-left: 0; } @media ${isSingle} { flex-wrap: nowrap; }`;
 const Choice = styled.button<{ $on: boolean }>`
     font: ${(p) => (p.$on ? 600 : 400)} 13.5px ${font.plain}; color: ${(p) => (p.$on ? 'var(--ink)' : 'var(--ink-soft)')}; background: none; border: 0; padding: 2px 6px; cursor: pointer;
     border-radius: 3px; text-decoration: ${(p) => (p.$on ? 'underline' : 'none')}; text-decoration-color: var(--brass); text-underline-offset: 4px; white-space: nowrap;
     &:first-of-type { margin-left: -6px; }
     &:hover { background: var(--tint); }
 `;
-const Ordering = styled.label`margin-left: auto; display: flex; gap: 6px; align-items: center; font-size: 13.5px; white-space: nowrap;`;
 const Select = styled.select`
     font: 13.5px ${font.plain}; color: var(--ink); background: var(--sheet); border: 1px solid var(--rule); border-radius: 3px; padding: 2px 4px; max-width: 132px;
     &:focus-visible { outline-offset: 1px; }
@@ -60,16 +59,18 @@ export function Filters({ rows, filter, onFilter, order, onOrder, kept, columns,
                     </Choice>
                 )}
             </Offered>
-            <Ordering>
-                order
-                <Select value={order} onChange={(event) => onOrder(event.target.value as Order)}>
-                    {(Object.keys(ORDERS) as Order[]).map((one) => (
-                        <option key={one} value={one}>
-                            {ORDERS[one]}
-                        </option>
-                    ))}
-                </Select>
-            </Ordering>
+            <Select
+                aria-label="order of the rows"
+                title="order of the rows"
+                value={order}
+                onChange={(event) => onOrder(event.target.value as Order)}
+            >
+                {(Object.keys(ORDERS) as Order[]).map((one) => (
+                    <option key={one} value={one}>
+                        {ORDERS[one]}
+                    </option>
+                ))}
+            </Select>
             <Menu
                 small
                 label="more ways to look at the ledger"
