@@ -30,8 +30,10 @@ final readonly class Finder
 
     private const CHUNK = 1000;
 
-    /** Texts that are read to see whether words follow one another in them. */
+    /** Texts that are read to see whether words follow one another in them, and how long. */
     private const READ = 100;
+
+    private const READ_SECONDS = 2.0;
 
     /** Documents whose words a search reads itself, where they are few. */
     private const OWN_PORTION = 16;
@@ -159,7 +161,11 @@ final readonly class Finder
             return $ids;
         }
         $kept = [];
+        $until = microtime(true) + self::READ_SECONDS;
         foreach (Document::query()->with('draft', 'workspace')->whereIn('id', array_slice($ids, 0, self::READ))->get() as $document) {
+            if (microtime(true) > $until) {
+                break;
+            }
             $names = Fold::text("{$document->path}\n{$document->title}");
             $text = null;
             foreach ($wholes as $whole) {

@@ -11,6 +11,9 @@ use Hafenbuch\Core\Find\Excerpt;
 /** The places in which words stand, of documents that were found by them. */
 final readonly class Places
 {
+    /** What takes longer is left to whoever opens the document. */
+    private const SECONDS = 1.5;
+
     public function __construct(private TextReader $texts) {}
 
     /**
@@ -21,7 +24,11 @@ final readonly class Places
     public function in(Workspace $workspace, array $ids, array $parts): array
     {
         $places = [];
+        $until = microtime(true) + self::SECONDS;
         foreach (Document::query()->kept()->with('draft')->where('workspace_id', $workspace->id)->whereIn('id', $ids)->get() as $document) {
+            if (microtime(true) > $until) {
+                break;
+            }
             $place = $parts === [] ? null : Excerpt::of($this->texts->shown($workspace, $document), $parts);
             if ($place !== null) {
                 $places[$document->id] = $place;

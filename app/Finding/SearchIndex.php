@@ -22,7 +22,13 @@ final class SearchIndex
     private const PORTION = 4000;
 
     /** Documents that are read at once. */
-    private const READ = 500;
+    private const READ = 50;
+
+    /** After so many words a portion is written, however few documents they are of: each takes some 80 bytes until then. */
+    private const PORTION_WORDS = 600_000;
+
+    /** Bytes of words in one statement. */
+    private const STATEMENT = 4 << 20;
 
     /** With another one every text is read anew. */
     private const EDITION = FormatRegistry::EDITION * 100 + 1;
@@ -73,10 +79,12 @@ final class SearchIndex
 
                 return 0;
             }
-            if (! $this->write($workspace, $this->read($workspace, array_keys($ids)), waits: $waits)) {
+            $read = $this->read($workspace, array_keys($ids));
+            if (! $this->write($workspace, $read, waits: $waits)) {
                 return $this->behind($workspace);
             }
-            $cursor = [(string) array_key_last($ids), end($ids)];
+            $last = (string) array_key_last($read);
+            $cursor = [$last, $ids[$last]];
         } while (microtime(true) < $until);
 
         return count($this->pending($workspace, $through, self::COUNTED, $cursor));
@@ -108,7 +116,10 @@ final class SearchIndex
                 }
             }
         }
-        $this->write($workspace, $this->read($workspace, $wrong), true);
+        for ($left = $wrong; $left !== []; $left = array_slice($left, count($read))) {
+            $read = $this->read($workspace, $left);
+            $this->write($workspace, $read, true);
+        }
 
         return $wrong;
     }
@@ -178,13 +189,19 @@ final class SearchIndex
 
     /**
      * @param  list<string>  $ids
-     * @return array<string, ?Indexed> by id
+     * @return array<string, ?Indexed> by id, in the order given: as many of the first as make a portion
      */
     private function read(Workspace $workspace, array $ids): array
     {
         $read = [];
+        $words = 0;
         foreach (array_chunk($ids, self::READ) as $some) {
-            $read += $this->texts->read($workspace, $some);
+            $more = $this->texts->read($workspace, $some);
+            $read += $more;
+            $words += array_sum(array_map(static fn (?Indexed $one): int => count($one->words ?? []), $more));
+            if ($words > self::PORTION_WORDS) {
+                break;
+            }
         }
 
         return $read;
@@ -230,7 +247,9 @@ final class SearchIndex
             }
             DB::table('search_fields')->whereIn('document_id', $gone)->delete();
             DB::table('search_texts')->whereIn('document_id', array_keys(array_filter($documents, static fn (?Indexed $document): bool => $document === null)))->delete();
-            BulkInsert::into('search_texts', $rows, ['touched_at', 'words', 'changed_at', 'changed_by']);
+            foreach (self::statements($rows) as $some) {
+                BulkInsert::into('search_texts', $some, ['touched_at', 'words', 'changed_at', 'changed_by']);
+            }
             BulkInsert::into('search_fields', $fields);
             $new = $this->count($workspace, $counts);
             DB::table('search_states')->where('workspace_id', $workspace->id)->increment('rewritten', count($gone));
@@ -241,6 +260,24 @@ final class SearchIndex
         $this->there += $new ?? [];
 
         return $new !== null;
+    }
+
+    /**
+     * @param  list<array<string, scalar|null>>  $rows
+     * @return \Generator<list<array<string, scalar|null>>> no more at once than the database takes in one statement
+     */
+    private static function statements(array $rows): \Generator
+    {
+        [$some, $bytes] = [[], 0];
+        foreach ($rows as $row) {
+            $some[] = $row;
+            $bytes += strlen((string) $row['words']);
+            if ($bytes > self::STATEMENT) {
+                yield $some;
+                [$some, $bytes] = [[], 0];
+            }
+        }
+        yield $some;
     }
 
     /**

@@ -15,6 +15,11 @@ final class Vocabularies
 {
     private const FORM = 'Hafenbuch vocabulary 1';
 
+    /** Of more words, parts and errors are not looked for: all of them are gone through for each question. */
+    private const BYTES = 24 << 20;
+
+    private const CHUNK = 20_000;
+
     /** Of more new words the file is written anew. */
     private const MANY = 500;
 
@@ -25,16 +30,16 @@ final class Vocabularies
         $isKnown = $known['mark'] === $mark && ($known['last'] === 0 || self::words($workspace)->where('id', $known['last'])->value('word') === self::last($known['words']));
         $known = $isKnown ? $known : ['last' => 0, 'mark' => $mark, 'words' => "\n"];
         // Whoever writes words of a workspace holds its row; so their numbers are committed in their order.
-        $new = self::words($workspace)->where('id', '>', $known['last'])->orderBy('id')->pluck('word', 'id');
-        if ($new->isEmpty()) {
-            return new Vocabulary($known['words']);
+        $came = 0;
+        while (strlen($known['words']) < self::BYTES && ($new = self::words($workspace)->where('id', '>', $known['last'])->orderBy('id')->limit(self::CHUNK)->pluck('word', 'id'))->isNotEmpty()) {
+            $known = ['last' => (int) $new->keys()->last(), 'mark' => $mark, 'words' => $known['words'].$new->implode("\n")."\n"];
+            $came += $new->count();
         }
-        $known = ['last' => (int) $new->keys()->last(), 'mark' => $mark, 'words' => $known['words'].$new->implode("\n")."\n"];
-        if (($new->count() > self::MANY || ! $isKnown) && DB::transactionLevel() === 0) {
+        if ($came > 0 && ($came > self::MANY || ! $isKnown) && DB::transactionLevel() === 0) {
             KeptFile::write(self::path($workspace), self::FORM, [pack('PVV', $known['last'], $mark, strlen($known['words'])), $known['words']]);
         }
 
-        return new Vocabulary($known['words']);
+        return new Vocabulary($known['words'], strlen($known['words']) >= self::BYTES);
     }
 
     private static function last(string $words): string

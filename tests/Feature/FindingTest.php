@@ -116,7 +116,7 @@ it('says what can be filtered by', function () {
 
 it('answers whatever is asked', function (string $typed) {
     api('GET', 'find?'.http_build_query(['q' => $typed]))->assertOk();
-})->with(['', '"', '%', '\\', '*', '+drum -pen @4', '(', '((((', "a' or 1=1", "\u{0}", 'in /../', 'of kind *', str_repeat('drum ', 190), 'part number %', 'title is *', '🦀', 'прилив', '> <', '~drum', 'drum*']);
+})->with(['', '"', '%', '\\', '*', '+drum -pen @4', '(', '((((', "a' or 1=1", "\u{0}", 'in /../', 'of kind *', str_repeat('drum ', 190), 'part number %', 'title is *', '🦀', 'прилив', str_repeat('x', 900), str_repeat('ä', 400), '"'.str_repeat('b ', 300).'"', '> <', '~drum', 'drum*']);
 
 it('is the same after any history as when all is read anew', function () {
     mt_srand(11);
@@ -143,6 +143,18 @@ it('is the same after any history as when all is read anew', function () {
     ksort($counted);
     ksort($plain);
     expect($counted)->toBe($plain);
+});
+
+it('reads what has more words than any text should, and what is all one word', function () {
+    mt_srand(4);
+    $many = implode(' ', array_map(static fn (int $n): string => "zz{$n}", range(1, 60_000)));
+    foreach (['one.md', 'two.md', 'three.md'] as $name) {
+        $this->harbour->put($name, $many);
+    }
+    $this->harbour->put('long.md', str_repeat('q', 500_000));
+    $this->harbour->scan();
+    expect(finds('zz777'))->toEqualCanonicalizing(['one.md', 'three.md', 'two.md'])->and(finds('long.md'))->toBe(['long.md'])
+        ->and(app(SearchIndex::class)->check($this->harbour->workspace))->toBe([]);
 });
 
 it('is found out where it is not what the documents say', function () {

@@ -15,6 +15,9 @@ final readonly class QueryReader
     /** Longer ones are cut. */
     public const BYTES = 1000;
 
+    /** Of more words the first are looked for. */
+    private const WORDS = 24;
+
     /** A name has so many words at most. */
     private const NAME_WORDS = 6;
 
@@ -26,6 +29,7 @@ final readonly class QueryReader
         $typed = mb_strcut(mb_scrub($typed, 'UTF-8'), 0, self::BYTES, 'UTF-8');
         $tokens = $this->tokens($typed);
         $terms = $filters = [];
+        $count = 0;
         for ($at = 0; $at < count($tokens);) {
             $filter = $tokens[$at]['isQuoted'] ? null : $this->filter($typed, $tokens, $at);
             if ($filter !== null) {
@@ -35,7 +39,8 @@ final readonly class QueryReader
             }
             $token = $tokens[$at++];
             $words = Words::typed($token['text']);
-            if ($words !== []) {
+            if ($words !== [] && $count + count($words) <= self::WORDS) {
+                $count += count($words);
                 $terms[] = new Term($token['text'], $words, $token['isQuoted']);
             }
         }

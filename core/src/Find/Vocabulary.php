@@ -12,8 +12,13 @@ final readonly class Vocabulary
     /** With less a wrong letter makes any word of any other. */
     private const FORGIVEN_FROM = 4;
 
-    /** @param string $words folded, each between two line ends */
-    public function __construct(private string $words) {}
+    private const FORGIVEN_TO = 40;
+
+    /**
+     * @param  string  $words  folded, each between two line ends
+     * @param  bool  $isCut  whether there are more, which are only known where they are typed as they are
+     */
+    public function __construct(private string $words, public bool $isCut = false) {}
 
     /** @param list<string> $words */
     public static function of(array $words): self
@@ -34,7 +39,7 @@ final readonly class Vocabulary
             $found = $this->near($typed, $most);
         }
         $words = array_map(strval(...), array_keys(array_fill_keys($found, true)));
-        if ($this->has($typed)) {
+        if ($this->has($typed) || ($this->isCut && $words === [])) {
             $words = [$typed, ...array_values(array_diff($words, [$typed]))];
         }
 
@@ -54,7 +59,7 @@ final readonly class Vocabulary
     public function near(string $word, int $most): array
     {
         $letters = mb_str_split($word);
-        if (count($letters) < self::FORGIVEN_FROM) {
+        if (count($letters) < self::FORGIVEN_FROM || count($letters) > self::FORGIVEN_TO) {
             return [];
         }
         $ways = [];

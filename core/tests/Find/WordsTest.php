@@ -35,6 +35,10 @@ it('knows what somebody means who types a part', function (string $typed, array 
     expect(Vocabulary::of(['drum', 'drumstick', 'conundrum', 'pen', 'carriage', 'gauge'])->meant($typed, 10))->toBe($meant);
 })->with([['drum', ['drum', 'drumstick', 'conundrum']], ['undr', ['conundrum']], ['dru', ['drum', 'drumstick', 'conundrum']], ['gague', ['gauge']], ['carrige', ['carriage']], ['carrriage', ['carriage']], ['carrisge', ['carriage']], ['pne', []], ['xyzzy', []]]);
 
+it('knows words beyond its room only as they are typed', function () {
+    expect((new Vocabulary("\ndrum\n", true))->meant('gauge', 5))->toBe(['gauge'])->and((new Vocabulary("\ndrum\n"))->meant('gauge', 5))->toBe([])->and(Vocabulary::of([str_repeat('x', 300)])->near(str_repeat('x', 301), 5))->toBe([]);
+});
+
 it('forgives exactly one letter', function () {
     mt_srand(5);
     $letters = static fn (int $count): string => implode('', array_map(static fn (): string => 'abcö'[mt_rand(0, 2)], range(1, $count)));

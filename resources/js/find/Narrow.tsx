@@ -5,6 +5,7 @@ import { keys } from '../api/queries';
 import { isTouched, TARGET } from '../theme/sizes';
 import { font } from '../theme/tokens';
 import { Menu } from '../ui/Menu';
+import { readable } from '../ui/words';
 import { named, withFilter, without } from './query';
 
 const Row = styled.div`display: flex; flex-wrap: wrap; gap: 6px 8px; align-items: center; padding: 8px 16px; border-bottom: 1px solid var(--rule); font-size: 14px; color: var(--ink-soft);`;
@@ -37,7 +38,7 @@ export function Narrow({ workspace, query, filters, onQuery }: Props) {
                 label={`narrow by ${label}`}
                 text={label}
                 small
-                entries={words.map(([name, filter]) => ({ name, run: () => add(filter) }))}
+                entries={words.map(([name, filter]) => ({ name: readable(name), run: () => add(filter) }))}
             />
         );
     return (
@@ -49,7 +50,7 @@ export function Narrow({ workspace, query, filters, onQuery }: Props) {
                     aria-label={`take out: ${filter.words}`}
                     onClick={() => onQuery(without(query, filter))}
                 >
-                    {filter.words}
+                    {readable(filter.words)}
                     <i aria-hidden="true">×</i>
                 </Chip>
             ))}
