@@ -44,6 +44,24 @@ it('keeps a search, which narrows the quay', function () {
         $this->harbour->draft($path, str_replace('flood', 'great flood', (string) $this->harbour->read($path)).' ');
     }
     $this->browser->visit("{$this->place}/find?q=material%20is%20brass")->sees('1 document')->press('Keep this search')->sees('bookmark kept: material is brass');
-    $this->browser->visit("{$this->place}/quay")->rowSays('guidebook/flood.md', 'modified')->press('more')->choose('Only what is found by “material is brass”');
+    $this->browser->visit("{$this->place}/quay")->rowSays('guidebook/flood.md', 'modified')->idle()->press('more')->choose('Only what is found by “material is brass”');
     $this->browser->until('return document.querySelector("[data-path=\"guidebook/flood.md\"]") === null')->rowSays('mechanism/drum.x3d', 'modified');
+});
+
+it('drags a bookmark into a folder', function () {
+    foreach ([['kind' => 'folder', 'name' => 'Mechanism', 'leadsTo' => ''], ['kind' => 'search', 'name' => 'Brass', 'leadsTo' => 'material is brass']] as $item) {
+        (new App\Quay\Bookmarks($this->harbour->workspace, $this->harbour->owner, true))->add([$item], null, false);
+    }
+    $this->browser->visit("{$this->place}/find")->sees('Brass');
+    $this->browser->script(<<<'JS'
+        const line = (name) => [...document.querySelectorAll('[data-bookmark]')].find((one) => one.textContent.includes(name)).closest('[draggable]');
+        const [from, to] = [line('Brass'), line('Mechanism')];
+        const box = to.getBoundingClientRect();
+        const data = new DataTransfer();
+        const tell = (on, kind) => on.dispatchEvent(new DragEvent(kind, { bubbles: true, cancelable: true, dataTransfer: data, clientX: box.left + 90, clientY: box.top + box.height / 2 }));
+        tell(from, 'dragstart');
+        setTimeout(() => { tell(to, 'dragover'); setTimeout(() => { tell(to, 'drop'); tell(from, 'dragend'); }, 60); }, 60);
+        JS);
+    $this->browser->until('return [...document.querySelectorAll("li li [data-bookmark]")].some((one) => one.textContent.includes("Brass"))');
+    expect(App\Models\Bookmark::query()->where('name', 'Brass')->where('workspace_id', $this->harbour->workspace->id)->value('parent_id'))->not->toBeNull();
 });

@@ -77,3 +77,24 @@ it('shows what hangs on a document as a chart, by its keys, and as a list', func
     $this->browser->press('what hangs on it')->press('as a chart')->keys(WebDriverKeys::TAB);
     expect($this->browser->faults())->toBe([]);
 });
+
+it('shows a part in its parent as soon as someone writes on it, and again', function () {
+    $harbour = new Harbour([
+        'panel.svg' => '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 40 20"><title>Panel</title><image href="gauge.svg" width="20" height="20"/></svg>',
+        'gauge.svg' => '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 40 20"><title>Gauge</title><rect width="4" height="4"/></svg>',
+    ]);
+    $browser = (new Browser)->logIn($harbour->owner->email);
+    try {
+        $browser->visit("/w/{$harbour->workspace->slug}/documents/{$harbour->document('panel.svg')->id}")->sees('as it looks')->press('as it looks');
+        // What it places is asked for again whenever the frame is made anew.
+        $address = 'document.querySelector("iframe[title^=Picture]")?.src';
+        foreach (['11', '12', '13'] as $width) {
+            $before = (string) $browser->script("return {$address} ?? ''");
+            // The first edit makes it modified; of the others only the words differ.
+            $harbour->draft('gauge.svg', "<svg xmlns=\"http://www.w3.org/2000/svg\" viewBox=\"0 0 40 20\"><title>Gauge</title><rect width=\"{$width}\" height=\"4\"/></svg>");
+            $browser->until("return {$address} !== undefined && {$address} !== ".json_encode($before));
+        }
+    } finally {
+        $browser->close();
+    }
+});

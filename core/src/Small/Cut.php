@@ -6,6 +6,7 @@ namespace Hafenbuch\Core\Small;
 
 use Hafenbuch\Core\Change\Change;
 use Hafenbuch\Core\Change\Changes;
+use Hafenbuch\Core\Text\Pattern;
 
 /** What one way of making a text smaller takes out of it. */
 final readonly class Cut
@@ -26,7 +27,7 @@ final readonly class Cut
     {
         $examples = [];
         foreach (array_slice($this->changes, 0, self::EXAMPLES) as $change) {
-            $gone = trim((string) preg_replace('~\s+~', ' ', substr($text, $change->at, $change->removed)));
+            $gone = trim(Pattern::replace('~\s+~', ' ', substr($text, $change->at, $change->removed)));
             if ($gone !== '') {
                 $examples[] = mb_substr(mb_scrub($gone, 'UTF-8'), 0, self::EXAMPLE_CHARACTERS);
             }

@@ -1,5 +1,6 @@
 import { type QueryClient, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef } from 'react';
+import { noteChanged } from './changed';
 import { answer, api, type Folder, type OpenSession, type Plan, type Pulse, type Quay, type Row } from './client';
 import { canWaitForNews } from './newsPlace';
 import { keys, PULSE } from './queries';
@@ -122,6 +123,12 @@ function renew(client: QueryClient, workspace: string, data: Pulse): void {
             client.invalidateQueries({ queryKey: [workspace, part] });
         }
     };
+    if (topics.has('documents')) {
+        noteChanged(data.documents);
+    }
+    if (data.edits.length + data.states.length > 0) {
+        noteChanged([...new Set([...data.edits, ...data.states])]);
+    }
     if (topics.has('quay')) {
         again('session');
     } else if (topics.has('documents') || topics.has('edits') || topics.has('states')) {

@@ -10,10 +10,13 @@ import { Menu, type MenuEntry } from '../ui/Menu';
 import { readable } from '../ui/words';
 import { type Bookmarks, inside, isWithin } from './useBookmarks';
 
+/** Where what is dragged would go, as to what it is dragged over. */
+type How = 'before' | 'into' | 'behind';
+
 const List = styled.ul`list-style: none; margin: 0; padding: 0;`;
-const Line = styled.li<{ $depth: number; $over: 'before' | 'into' | null }>`
+const Line = styled.li<{ $depth: number; $over: How | null }>`
     > div { display: grid; grid-template-columns: 46px minmax(0, 1fr) auto; gap: 10px; align-items: center; padding: 4px 0 4px ${(p) => p.$depth * 22}px; border-bottom: 1px solid var(--rule); min-height: 40px;
-        ${(p) => p.$over === 'before' && 'box-shadow: inset 0 3px var(--brass);'} ${(p) => p.$over === 'into' && 'background: var(--brass-tint);'} }
+        ${(p) => p.$over === 'before' && 'box-shadow: inset 0 3px var(--brass);'} ${(p) => p.$over === 'behind' && 'box-shadow: inset 0 -3px var(--brass);'} ${(p) => p.$over === 'into' && 'background: var(--brass-tint);'} }
     i { font: 13px ${font.plain}; color: var(--ink-soft); font-style: normal; text-align: center; }
 `;
 const Name = styled.button`
@@ -39,7 +42,7 @@ export function BookmarkTree(props: Props) {
     const [shut, setShut] = useState<ReadonlySet<number>>(new Set());
     const [renamed, setRenamed] = useState<number | null>(null);
     const [dragged, setDragged] = useState<number | null>(null);
-    const [over, setOver] = useState<{ id: number; how: 'before' | 'into' } | null>(null);
+    const [over, setOver] = useState<{ id: number; how: How } | null>(null);
     const { all } = bookmarks;
     const navigate = useNavigate();
 
@@ -113,7 +116,13 @@ export function BookmarkTree(props: Props) {
     function drop(event: DragEvent, one: Bookmark) {
         event.preventDefault();
         if (dragged !== null && over && !isWithin(all, one.id, dragged)) {
-            act(over.how === 'into' ? bookmarks.move(dragged, one.id, null) : bookmarks.move(dragged, one.parent, one.id));
+            const beside = inside(all, one.parent, isShared).filter((other) => other.id !== dragged);
+            const next = beside[beside.indexOf(one) + 1]?.id ?? null;
+            act(
+                over.how === 'into'
+                    ? bookmarks.move(dragged, one.id, null)
+                    : bookmarks.move(dragged, one.parent, over.how === 'before' ? one.id : next),
+            );
         }
         setDragged(null);
         setOver(null);
@@ -142,8 +151,12 @@ export function BookmarkTree(props: Props) {
                         }
                         event.preventDefault();
                         const box = event.currentTarget.getBoundingClientRect();
-                        const isInto = one.kind === 'folder' && event.clientY > box.top + box.height / 3;
-                        setOver({ id: one.id, how: isInto ? 'into' : 'before' });
+                        const share = (event.clientY - box.top) / box.height;
+                        const isFolder = one.kind === 'folder';
+                        setOver({
+                            id: one.id,
+                            how: share < (isFolder ? 0.3 : 0.5) ? 'before' : isFolder && share < 0.8 ? 'into' : 'behind',
+                        });
                     }}
                     onDragEnd={() => {
                         setDragged(null);

@@ -1,4 +1,5 @@
 import styled from 'styled-components';
+import { useChangesOf } from '../api/changed';
 import type { Document } from '../api/client';
 import { Button } from '../ui/Button';
 import { Drawing } from '../ui/Drawing';
@@ -32,7 +33,8 @@ export function Preview({ document, workspace, large, zoom = 1, onZoom }: Props)
     const { row, mediaType } = document;
     const url = `/api/workspaces/${workspace}/documents/${row.id}/file?revision=${row.revision}`;
     // What it places may have changed too.
-    const revisions = [row.revision, ...document.refersTo.map((one) => one.content ?? '')].join();
+    const changes = useChangesOf(document.refersTo.map((one) => one.targetId));
+    const revisions = [row.revision, changes, ...document.refersTo.map((one) => one.content ?? '')].join();
     const name = row.title ?? fileName(row.path);
     return (
         <Place $large={large}>

@@ -1,3 +1,4 @@
+import { useChangesOf } from '../api/changed';
 import type { Document } from '../api/client';
 import { later } from '../ui/later';
 import { fileName } from '../ui/words';
@@ -24,7 +25,8 @@ export function Large({ kind, document, workspace, text, place, onOpen }: Props)
     const { row } = document;
     const name = row.title ?? fileName(row.path);
     // What it takes in may have changed too.
-    const state = [row.revision, ...document.refersTo.map((one) => one.content ?? '')].join();
+    const changes = useChangesOf(document.refersTo.map((one) => one.targetId));
+    const state = [row.revision, changes, ...document.refersTo.map((one) => one.content ?? '')].join();
     const shown = `/api/workspaces/${workspace}/show/${row.path.split('/').map(encodeURIComponent).join('/')}?state=${encodeURIComponent(state)}`;
     switch (kind) {
         case 'words':
