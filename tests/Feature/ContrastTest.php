@@ -106,3 +106,16 @@ it('has the same comparison in the plan, before anything is replaced', function 
     $answer = api('POST', 'plan/compare', ['decisions' => $decisions, 'path' => 'book.md'])->assertOk()->json();
     expect($answer['contrast']['fields'][0])->toBe(['name' => 'title', 'before' => 'Guide', 'after' => 'New'])->and($answer['contrast']['references'])->toHaveCount(2);
 });
+
+it('says of a plan’s line and of an entry’s under which names both contents can be looked at', function () {
+    $drawing = static fn (int $width): string => '<svg xmlns="http://www.w3.org/2000/svg"><rect width="'.$width.'" height="1"/></svg>';
+    $harbour = new Tests\Support\Harbour(['panel.svg' => $drawing(1)]);
+    $this->harbour = $harbour;
+    $this->actingAs($harbour->owner);
+    $harbour->draft('panel.svg', $drawing(2));
+    $id = $harbour->document('panel.svg')->id;
+    $decisions = [['document' => $id, 'kind' => 'save']];
+    expect(api('POST', 'plan/compare', ['decisions' => $decisions, 'path' => 'panel.svg'])->assertOk()->json('shown'))->toBe(['document' => $id, 'left' => 'file', 'right' => 'draft']);
+    $entry = $harbour->saveAll();
+    expect(api('GET', "logbook/{$entry->id}/lines/0")->assertOk()->json('shown'))->toBe(['document' => $id, 'left' => 'version-0', 'right' => 'version-1']);
+});

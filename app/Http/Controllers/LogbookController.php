@@ -10,10 +10,12 @@ use App\Http\Data\EntryHeadData;
 use App\Http\Data\PlanData;
 use App\Http\OpenApi\Body;
 use App\Http\OpenApi\Ok;
+use App\Models\Document;
 use App\Models\Operation;
 use App\Models\OperationLine;
 use App\Models\User;
 use App\Models\Workspace;
+use App\Past\Comparing\KnownSources;
 use App\Saving\Logbook\Comparer;
 use App\Saving\Resolution;
 use App\Saving\Resolving;
@@ -59,7 +61,9 @@ final class LogbookController
         // What has moved is compared with what it was at its old path.
         $before = $line->before_hash ?? $operation->lines->firstWhere(static fn (OperationLine $other): bool => $other->document_id === $line->document_id && $other->after_hash === null)->before_hash ?? null;
 
-        return new JsonResponse(ComparisonData::of($comparer->compare($workspace, $line->path, $before, $line->after_hash)));
+        $document = Document::query()->with('draft')->where('workspace_id', $workspace->id)->find($line->document_id);
+
+        return new JsonResponse(ComparisonData::of($comparer->compare($workspace, $line->path, $before, $line->after_hash), shown: $document === null ? null : KnownSources::of($document, $before, $line->after_hash)));
     }
 
     #[OA\Post(path: '/workspaces/{workspace}/logbook/{operation}/settle', operationId: 'settleEntry', requestBody: new Body([

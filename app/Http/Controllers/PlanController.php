@@ -17,6 +17,7 @@ use App\Models\Operation;
 use App\Models\User;
 use App\Models\Workspace;
 use App\Past\Comparing\Contrasts;
+use App\Past\Comparing\KnownSources;
 use App\Past\Comparing\Source;
 use App\Quay\KeptDecisions;
 use App\Quay\Quay;
@@ -64,7 +65,7 @@ final class PlanController
         $contrast = $document === null || $before === null || $after === null ? null
             : $contrasts->between(new Source($document, 'file', 'as it is', $before), new Source($document, 'draft', 'as it will be', $after));
 
-        return new JsonResponse(ComparisonData::of($comparer->compare($workspace, $path, $before, $after), $stat === null ? null : gmdate('Y-m-d\TH:i:s\Z', $stat->writtenAt), $contrast));
+        return new JsonResponse(ComparisonData::of($comparer->compare($workspace, $path, $before, $after), $stat === null ? null : gmdate('Y-m-d\TH:i:s\Z', $stat->writtenAt), $contrast, $document === null ? null : KnownSources::of($document, $before, $after)));
     }
 
     #[OA\Post(path: '/workspaces/{workspace}/save', operationId: 'save', requestBody: new Body([

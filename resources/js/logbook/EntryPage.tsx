@@ -130,7 +130,9 @@ export function EntryPage({ workspace, entry }: { workspace: string; entry: Entr
                                         : `${size(line.beforeSize) || 'no file'} → ${size(line.afterSize) || 'no file'} · ${line.reason}`}
                                 </small>
                             </Line>
-                            {isOpen && line.action !== 'state' && <Difference workspace={workspace} entry={entry.id} position={position} />}
+                            {isOpen && line.action !== 'state' && (
+                                <Difference workspace={workspace} entry={entry.id} position={position} path={line.path} />
+                            )}
                         </div>
                     );
                 })}

@@ -40,7 +40,7 @@ export function Settle({ workspace, entry }: { workspace: string; entry: Entry }
                 entry.found.includes(line.path) ? (
                     <div key={line.path}>
                         <code>{readable(line.path)}</code>: what was found, and what was to be written
-                        <Difference workspace={workspace} entry={entry.id} position={position} found />
+                        <Difference workspace={workspace} entry={entry.id} position={position} path={line.path} found />
                     </div>
                 ) : null,
             )}

@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import styled from 'styled-components';
 import { answer, api, type Decision, type PlanLine } from '../api/client';
+import { ByEye, isSeen } from '../contrast/ByEye';
 import { FactTable } from '../contrast/FactTable';
 import { Summary } from '../contrast/Summary';
 import { Words } from '../contrast/Words';
@@ -65,6 +66,8 @@ export function CompareSheet({
                     <p>Reading …</p>
                 ) : query.isError ? (
                     <p>{query.error.message}</p>
+                ) : isSeen(line.path, query.data) ? (
+                    <ByEye workspace={workspace} comparison={query.data} />
                 ) : (
                     <>
                         {query.data.contrast && !query.data.contrast.isAlike && (
