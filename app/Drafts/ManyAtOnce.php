@@ -7,6 +7,8 @@ namespace App\Drafts;
 use App\Models\Document;
 use App\Models\Workspace;
 use App\Support\Refused;
+use Hafenbuch\Core\Path\InvalidPath;
+use Hafenbuch\Core\Write\UnableToRead;
 
 /** One change of many documents, each for itself: what one of them refuses keeps none of the others. */
 final class ManyAtOnce
@@ -27,6 +29,8 @@ final class ManyAtOnce
                 $changed[] = $document->id;
             } catch (DraftChanged) {
                 $refused[] = ['document' => $document->id, 'path' => $document->path, 'why' => 'someone has written on it since you looked; look again'];
+            } catch (UnableToRead|InvalidPath) {
+                $refused[] = ['document' => $document->id, 'path' => $document->path, 'why' => 'it cannot be read now'];
             } catch (Refused $why) {
                 $refused[] = ['document' => $document->id, 'path' => $document->path, 'why' => $why->getMessage()];
             }

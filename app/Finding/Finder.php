@@ -86,7 +86,7 @@ final readonly class Finder
             array_push($found, ...($wanted?->onFew($rows) ?? $rows)->pluck('d.id')->all());
         }
 
-        return $this->followed($query, $found);
+        return $this->followed($query, $found)[0];
     }
 
     /** @return list<string> what to look for in texts to show the places */
@@ -129,7 +129,11 @@ final readonly class Finder
                 array_push($ids, ...$wanted->onFew($this->rows($narrowing)->whereIn('d.id', $chunk))->pluck('d.id')->all());
             }
 
-            return [$this->followed($query, $ids), count($ids) > $limit];
+            $named = array_intersect($catalogue->find($query->words(), Narrowing::FEW), $ids);
+            $ids = array_values(array_unique([...$named, ...$ids]));
+            [$kept, $isWhole] = $this->followed($query, array_slice($ids, 0, $many));
+
+            return [$kept, ! $isWhole || count($ids) > $limit];
         }
         // Those with the words in their names come first, and may be all that is wanted.
         $named = array_filter($catalogue->find($query->words(), $many), $narrowing->has(...));
@@ -140,7 +144,9 @@ final readonly class Finder
             $ids = array_values(array_unique([...$ids, ...array_filter($rows->pluck('d.id')->all(), $narrowing->has(...))]));
         }
 
-        return [$this->followed($query, $ids), count($ids) >= $many];
+        [$kept, $isWhole] = $this->followed($query, $ids);
+
+        return [$kept, ! $isWhole || count($ids) >= $many];
     }
 
     private function rows(Narrowing $narrowing): Builder
@@ -152,18 +158,20 @@ final readonly class Finder
      * Those in whose names or texts the words of quotes follow one another.
      *
      * @param  list<string>  $ids
-     * @return list<string>
+     * @return array{list<string>, bool} and whether all of them were looked at
      */
     private function followed(Query $query, array $ids): array
     {
         $wholes = array_map(static fn (Term $term): string => implode('[^\pL\pN]+', array_map(static fn (string $word): string => preg_quote($word, '~'), $term->words)), array_filter($query->terms, static fn (Term $term): bool => $term->isWhole && count($term->words) > 1));
         if ($wholes === []) {
-            return $ids;
+            return [$ids, true];
         }
         $kept = [];
+        $isWhole = count($ids) <= self::READ;
         $until = microtime(true) + self::READ_SECONDS;
         foreach (Document::query()->with('draft', 'workspace')->whereIn('id', array_slice($ids, 0, self::READ))->get() as $document) {
             if (microtime(true) > $until) {
+                $isWhole = false;
                 break;
             }
             $names = Fold::text("{$document->path}\n{$document->title}");
@@ -177,7 +185,7 @@ final readonly class Finder
             $kept[] = $document->id;
         }
 
-        return $kept;
+        return [$kept, $isWhole];
     }
 
     /**

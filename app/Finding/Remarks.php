@@ -15,6 +15,9 @@ final readonly class Remarks
 {
     private const EACH = 5;
 
+    /** Entries that are looked through, the newest: all of them would be read at every key. */
+    private const ENTRIES = 5000;
+
     /** Without letter case and accents. */
     private const FOLDING = 'utf8mb4_uca1400_ai_ci';
 
@@ -30,7 +33,7 @@ final readonly class Remarks
         $sessions = KeptSession::query()->readableBy($person)->pluck('id')->all();
 
         return [
-            'entries' => $this->having($words, "coalesce(o.note, '')", DB::table('operations as o')->leftJoin('users', 'users.id', '=', 'o.user_id')->where('o.workspace_id', $workspace->id)->whereNotNull('o.note')->orderByDesc('o.number'))
+            'entries' => $this->having($words, "coalesce(o.note, '')", DB::query()->fromSub(DB::table('operations')->where('workspace_id', $workspace->id)->whereNotNull('note')->orderByDesc('number')->limit(self::ENTRIES), 'o')->leftJoin('users', 'users.id', '=', 'o.user_id')->orderByDesc('o.number'))
                 ->get(['o.id', 'o.number', 'o.note', 'o.created_at as at', 'users.name as person'])->all(),
             'versions' => $this->having($words, "concat_ws(' ', v.label, v.note)", DB::table('versions as v')->join('documents as d', 'd.id', '=', 'v.document_id')->where('d.workspace_id', $workspace->id)->whereNull('d.dropped_at')->whereNotNull('v.label')->orderByDesc('v.id'))
                 ->get(['v.document_id', 'd.path', 'd.title', 'v.number', 'v.label', 'v.note'])->all(),

@@ -15,6 +15,7 @@ use App\Support\Refused;
 use App\Workspace\Reading\Formats;
 use Hafenbuch\Core\Find\Excerpt;
 use Hafenbuch\Core\Find\Replacing;
+use Hafenbuch\Core\Find\Words;
 
 /** Replaces a text in many documents at once: each becomes a draft, and nothing is saved. */
 final readonly class ReplaceInMany
@@ -25,7 +26,15 @@ final readonly class ReplaceInMany
     /** Places of one document that are shown, and replaced. */
     public const PLACES = 500;
 
-    public function __construct(private DraftDesk $drafts, private WorkingText $texts) {}
+    public function __construct(private DraftDesk $drafts, private WorkingText $texts, private Finder $finder) {}
+
+    /** The documents that may have the text: its words narrow what a query finds; where it has none, only the query does. */
+    public function candidates(Workspace $workspace, User $person, string $within, Replacing $replacing, \DateTimeImmutable $now): Found
+    {
+        $words = array_filter(Words::typed($replacing->find), static fn (string $word): bool => strlen($word) > 1);
+
+        return $this->finder->find($workspace, $person, trim($within.' '.implode(' ', $words)), $now, self::DOCUMENTS);
+    }
 
     /**
      * @param  list<string>  $ids
@@ -42,10 +51,11 @@ final readonly class ReplaceInMany
                 continue;
             }
             $refusal = $this->texts->refusal($document, $person);
+            $shown = array_slice($places, 0, self::PLACES);
             $previews[] = new ReplacePreview(
                 $document,
-                array_map(static fn (array $place): array => ['place' => Excerpt::at($text, $place['offset'], $place['length']), 'isReference' => $place['isReference']], array_slice($places, 0, self::PLACES)),
-                count($places) > self::PLACES, $refusal ?? $this->damage($document, $text, $replacing->changes(array_slice($places, 0, self::PLACES))->apply($text)), $refusal === null,
+                array_map(static fn (Excerpt $excerpt, array $place): array => ['place' => $excerpt, 'isReference' => $place['isReference']], Excerpt::all($text, $shown), $shown),
+                count($places) > self::PLACES, $refusal ?? $this->damage($document, $text, $replacing->changes($shown)->apply($text)), $refusal === null,
             );
         }
 

@@ -25,6 +25,9 @@ final class WorkspaceNames implements Names
     /** @var ?array<string, string> */
     private ?array $people = null;
 
+    /** @var ?list<string> */
+    private ?array $fields = null;
+
     public function __construct(private readonly Workspace $workspace, private readonly Catalogue $catalogue) {}
 
     public function kind(string $words): ?string
@@ -79,7 +82,8 @@ final class WorkspaceNames implements Names
 
     public function fields(): array
     {
-        return [FieldSite::TITLE, ...DB::table('search_fields')->where('workspace_id', $this->workspace->id)->distinct()->pluck('name')->all()];
+        // Asked at every word.
+        return $this->fields ??= [FieldSite::TITLE, ...DB::table('search_fields')->where('workspace_id', $this->workspace->id)->distinct()->pluck('name')->all()];
     }
 
     /** @return array<string, string> by folded name: the number */

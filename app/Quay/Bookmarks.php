@@ -85,6 +85,8 @@ final readonly class Bookmarks
     public function move(int $id, ?int $parentId, ?int $beforeId): void
     {
         DB::transaction(function () use ($id, $parentId, $beforeId): void {
+            // Two that move folders at once would else each put one into the other.
+            $this->tree($this->mine($id)->is_shared)->orderBy('id')->lockForUpdate()->pluck('id');
             $moved = $this->mine($id);
             $parent = $parentId === null ? null : $this->folder($parentId);
             if ($parent !== null && $parent->is_shared !== $moved->is_shared) {

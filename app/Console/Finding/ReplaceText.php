@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Console\Finding;
 
 use App\Console\HafenbuchCommand;
-use App\Finding\Finder;
 use App\Finding\Hit;
 use App\Finding\ReplaceInMany;
 use App\Finding\ReplacePreview;
@@ -14,7 +13,6 @@ use App\Quay\Quay;
 use App\Rights\Right;
 use App\Support\Refused;
 use Hafenbuch\Core\Find\Replacing;
-use Hafenbuch\Core\Find\Words;
 
 final class ReplaceText extends HafenbuchCommand
 {
@@ -24,7 +22,7 @@ final class ReplaceText extends HafenbuchCommand
 
     protected $description = 'Replace a text in many documents, as drafts';
 
-    public function handle(Finder $finder, SearchIndex $index, ReplaceInMany $replacing): int
+    public function handle(SearchIndex $index, ReplaceInMany $replacing): int
     {
         $workspace = $this->workspace();
         $person = $this->person($workspace);
@@ -32,8 +30,7 @@ final class ReplaceText extends HafenbuchCommand
         $find !== '' || throw Refused::because('Say what is to be replaced.');
         $wish = new Replacing($find, (string) $this->argument('put'), (bool) $this->option('case'), (bool) $this->option('words'), (bool) $this->option('in-references'));
         $index->catchUp($workspace, INF);
-        $typed = trim($this->option('within').' '.implode(' ', array_filter(Words::typed($find), static fn (string $word): bool => strlen($word) > 1)));
-        $found = $finder->find($workspace, $person, $typed, now()->toDateTimeImmutable(), ReplaceInMany::DOCUMENTS);
+        $found = $replacing->candidates($workspace, $person, (string) $this->option('within'), $wish, now()->toDateTimeImmutable());
         $previews = $replacing->preview($workspace, $person, array_map(static fn (Hit $hit): string => $hit->document->id, $found->hits), $wish);
         $done = ['changed' => [], 'refused' => []];
         if (! $this->option('preview')) {

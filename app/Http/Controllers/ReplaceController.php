@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use App\Finding\Finder;
 use App\Finding\Hit;
 use App\Finding\ReplaceInMany;
 use App\Finding\ReplacePreview;
@@ -19,7 +18,6 @@ use App\Models\Workspace;
 use App\Quay\Quay;
 use Hafenbuch\Core\Find\QueryReader;
 use Hafenbuch\Core\Find\Replacing;
-use Hafenbuch\Core\Find\Words;
 use Illuminate\Container\Attributes\CurrentUser;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -37,13 +35,11 @@ final readonly class ReplaceController
         new OA\Property(property: 'within', type: 'string', description: 'a query; only in what it finds'),
         new OA\Property(property: 'matchesCase', type: 'boolean'), new OA\Property(property: 'wholeWords', type: 'boolean'), new OA\Property(property: 'inReferences', type: 'boolean'),
     ], ['find', 'put']), responses: [new Ok('ReplacePreview', list: true)])]
-    public function preview(Request $request, Workspace $workspace, #[CurrentUser] User $person, Finder $finder): JsonResponse
+    public function preview(Request $request, Workspace $workspace, #[CurrentUser] User $person): JsonResponse
     {
         $given = $request->validate(['within' => 'sometimes|nullable|string|max:'.QueryReader::BYTES]);
         $wish = $this->wish($request);
-        // The words narrow it quickly; where there are none, what it is to be within does.
-        $typed = trim(($given['within'] ?? '').' '.implode(' ', array_filter(Words::typed($wish->find), static fn (string $word): bool => strlen($word) > 1)));
-        $found = $finder->find($workspace, $person, $typed, PersonsDay::now($request), ReplaceInMany::DOCUMENTS);
+        $found = $this->replacing->candidates($workspace, $person, (string) ($given['within'] ?? ''), $wish, PersonsDay::now($request));
         $ids = array_map(static fn (Hit $hit): string => $hit->document->id, $found->hits);
 
         return new JsonResponse(array_map(static fn (ReplacePreview $one): ReplacePreviewData => ReplacePreviewData::of($one), $this->replacing->preview($workspace, $person, $ids, $wish)));

@@ -28,21 +28,40 @@ final readonly class Excerpt
         foreach (array_filter($parts, static fn (string $part): bool => $part !== '') as $part) {
             $place = self::place($text, $part);
             if ($place !== null) {
-                return self::at($text, ...$place);
+                return self::all($text, [['offset' => $place[0], 'length' => $place[1]]])[0];
             }
         }
 
         return null;
     }
 
-    public static function at(string $text, int $offset, int $length): self
+    /**
+     * The same for many places of one text, which is gone through once for their lines.
+     *
+     * @param  list<array{offset: int, length: int}>  $places  in their order
+     * @return list<self>
+     */
+    public static function all(string $text, array $places): array
+    {
+        $excerpts = [];
+        [$line, $at] = [1, 0];
+        foreach ($places as ['offset' => $offset, 'length' => $length]) {
+            $line += substr_count($text, "\n", $at, $offset - $at);
+            $at = $offset;
+            $excerpts[] = self::around($text, $offset, $length, $line);
+        }
+
+        return $excerpts;
+    }
+
+    private static function around(string $text, int $offset, int $length, int $line): self
     {
         // A letter that is cut in two at either end is left out.
         $before = Pattern::replace('~^[\x80-\xBF]+~', '', substr($text, max(0, $offset - 4 * self::AROUND), min($offset, 4 * self::AROUND)));
         $after = mb_strcut(substr($text, $offset + $length, 4 * self::AROUND + 4), 0, 4 * self::AROUND, 'UTF-8');
 
         return new self(
-            substr_count($text, "\n", 0, $offset) + 1, $offset,
+            $line, $offset,
             mb_substr(self::line($before), -self::AROUND), substr($text, $offset, $length), mb_substr(self::line($after), 0, self::AROUND),
         );
     }

@@ -63,7 +63,7 @@ export function ChartView() {
     const named = (key: string) => ({ id: key, name: chart.items.find((item) => item.key === key)?.name ?? '' });
     const subject =
         scope.of === 'document'
-            ? `around ${readable(start?.title ?? fileName(start?.path ?? ''))}`
+            ? `around ${start ? readable(start.title ?? fileName(start.path)) : 'a document'}`
             : scope.of === 'folder'
               ? scope.which === ''
                   ? 'of everything'
@@ -90,7 +90,6 @@ export function ChartView() {
         { name: 'Unfold all of the chart', run: made.unfoldAll },
     ]);
     const file = `chart ${subject}`.replaceAll(/[^\p{L}\p{N}.-]+/gu, '-').slice(0, 60);
-    const failed = made.query.error?.message ?? made.problem;
     const isEmpty = made.query.data !== undefined && chart.items.length === 0;
     return (
         <View $aside="310px">
@@ -171,8 +170,12 @@ export function ChartView() {
                         around one.
                     </Notice>
                 )}
-                {failed && <Notice stop>{failed}</Notice>}
-                {isEmpty ? (
+                {made.problem && <Notice stop>{made.problem}</Notice>}
+                {made.query.isError ? (
+                    <Empty title="This cannot be charted">
+                        <p>{made.query.error.message}</p>
+                    </Empty>
+                ) : isEmpty ? (
                     <Empty title="Nothing is on this chart">
                         <p>
                             {scope.of === 'quay'
@@ -192,8 +195,8 @@ export function ChartView() {
                         onPoint={here?.mayDraft === false ? null : (from, old, to) => setAsking({ from, old, to })}
                     />
                 ) : (
-                    <Empty title={failed ? 'The chart cannot be drawn' : 'Working out where all stand …'}>
-                        {failed && <p>The table says the same.</p>}
+                    <Empty title={made.problem ? 'The chart cannot be drawn' : 'Working out where all stand …'}>
+                        {made.problem && <p>The table says the same.</p>}
                     </Empty>
                 )}
                 <Bar
