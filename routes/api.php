@@ -32,6 +32,7 @@ use App\Http\Controllers\MergeController;
 use App\Http\Controllers\NoticeController;
 use App\Http\Controllers\OpenApiController;
 use App\Http\Controllers\PeopleController;
+use App\Http\Controllers\PictureChoiceController;
 use App\Http\Controllers\PictureController;
 use App\Http\Controllers\PlanController;
 use App\Http\Controllers\PreferencesController;
@@ -155,6 +156,7 @@ Route::middleware(['auth:sanctum', 'throttle:person'])->group(function (): void 
             Route::get('documents', [DocumentController::class, 'index']);
             Route::get('documents/{document}', [DocumentController::class, 'show']);
             Route::get('documents/{document}/outline', [PictureController::class, 'outline']);
+            Route::get('documents/{document}/picture', [PictureChoiceController::class, 'show']);
             Route::get('documents/{document}/reach', ReachController::class);
             Route::get('documents/{document}/content', [DraftController::class, 'show']);
             Route::get('documents/{document}/views', [DocumentViewController::class, 'index']);
@@ -238,6 +240,7 @@ Route::middleware(['auth:sanctum', 'throttle:person'])->group(function (): void 
             Route::patch('documents/{document}', [DocumentController::class, 'update']);
             Route::put('documents/{document}/draft', [DraftController::class, 'update']);
             Route::patch('documents/{document}/draft', [DraftController::class, 'change']);
+            Route::put('documents/{document}/picture', [PictureChoiceController::class, 'update']);
             Route::patch('documents/{document}/fields', FieldController::class);
             Route::patch('documents/{document}/references', [ReferenceController::class, 'update']);
             Route::post('documents/{document}/references', [ReferenceController::class, 'store']);

@@ -7,6 +7,7 @@ namespace App\Pictures;
 use App\Drafts\DraftDesk;
 use App\Models\Document;
 use App\Models\Workspace;
+use App\Workspace\Files\DiskContentStore;
 use App\Workspace\Settings;
 use Hafenbuch\Core\Path\InvalidPath;
 use Hafenbuch\Core\Write\UnableToRead;
@@ -31,13 +32,13 @@ final class DrawPictures implements ShouldQueue
 
     public int $tries = 1;
 
-    /** @param list<string> $documentIds */
-    public function __construct(private readonly int $workspaceId, private readonly array $documentIds)
+    /** @param list<string> $asked as Shown takes it */
+    public function __construct(private readonly int $workspaceId, private readonly array $asked)
     {
         $this->onQueue(self::QUEUE);
     }
 
-    public function handle(Shown $shown, DraftDesk $drafts): void
+    public function handle(Shown $shown, DraftDesk $drafts, DiskContentStore $kept): void
     {
         $workspace = Workspace::query()->find($this->workspaceId);
         if ($workspace === null) {
@@ -46,7 +47,7 @@ final class DrawPictures implements ShouldQueue
         $folder = new PictureFolder($workspace);
         $ways = Settings::of($workspace)->ways()->json();
         // What they show may be other than when it was asked for.
-        $left = array_filter($shown->of($workspace, $this->documentIds), static fn (array $one): bool => $folder->look($one['key']) === null);
+        $left = array_filter($shown->of($workspace, $this->asked), static fn (Showing $one): bool => $folder->look($one->key) === null);
         /** @var list<array{process: DrawingProcess, key: ?string}> $hands */
         $hands = array_map(static fn (): array => ['process' => new DrawingProcess, 'key' => null], range(1, min(self::AT_ONCE, max(1, count($left)))));
         $until = microtime(true) + self::ROUND_SECONDS;
@@ -55,10 +56,9 @@ final class DrawPictures implements ShouldQueue
                 foreach ($hands as $number => ['process' => $process, 'key' => $key]) {
                     try {
                         if ($key === null && $left !== [] && microtime(true) < $until) {
-                            $id = (string) array_key_first($left);
-                            ['key' => $key, 'hashes' => $hashes] = $left[$id];
-                            unset($left[$id]);
-                            $subject = $this->subject($workspace, $drafts, $hashes, $ways);
+                            $showing = array_shift($left);
+                            $key = $showing->key;
+                            $subject = $this->subject($workspace, $drafts, $kept, $showing, $ways);
                             if ($subject === null) {
                                 $folder->leave($key);
 
@@ -87,17 +87,24 @@ final class DrawPictures implements ShouldQueue
     }
 
     /**
-     * @param  non-empty-array<string, string>  $hashes  by id: the contents that are shown, the document’s own first
      * @return ?Subject null: somebody has written meanwhile, and under this key nothing else may stand
      *
      * @throws CannotDraw
      */
-    private function subject(Workspace $workspace, DraftDesk $drafts, array $hashes, string $ways): ?Subject
+    private function subject(Workspace $workspace, DraftDesk $drafts, DiskContentStore $kept, Showing $showing, string $ways): ?Subject
     {
-        $documents = Document::query()->with('draft')->whereIn('id', array_keys($hashes))->get()->keyBy('id');
+        $id = $showing->documentId();
+        $documents = Document::query()->with('draft')->whereIn('id', array_keys($showing->hashes))->get()->keyBy('id');
         $contents = [];
-        foreach ($hashes as $one => $hash) {
+        foreach ($showing->hashes as $one => $hash) {
             $document = $documents[$one] ?? null;
+            if ($document !== null && $one === $id && $showing->isKept) {
+                if ($kept->has($hash)) {
+                    $contents[$document->path] = $kept->file($hash);
+                }
+
+                continue;
+            }
             if ($document?->workingHash() !== $hash) {
                 return null;
             }
@@ -110,12 +117,11 @@ final class DrawPictures implements ShouldQueue
                 $contents[$document->path] = $lies['within'] === $workspace->root ? null : $lies['file'];
             }
         }
-        $id = array_key_first($hashes);
         $own = $documents[$id]->path ?? '';
         if (! array_key_exists($own, $contents)) {
             throw CannotDraw::because('its content cannot be read');
         }
 
-        return new Subject($own, $documents[$id]->title ?? null, $contents, $workspace->root, $ways);
+        return new Subject($own, $documents[$id]->title ?? null, $contents, $workspace->root, $ways, $showing->aspect);
     }
 }

@@ -17,31 +17,33 @@ final readonly class PictureDesk
 
     public const NONE = 'none';
 
+    public const NOTHING = ['state' => self::NONE, 'key' => null, 'why' => null];
+
     /** Documents that one job draws, so that scans and others come between. */
     private const PORTION = 40;
 
     public function __construct(private Shown $shown) {}
 
     /**
-     * @param  list<string>  $ids
-     * @return list<array{document: string, state: string, key: ?string, why: ?string}> in the order given
+     * @param  list<string>  $asked  as Shown takes it
+     * @return list<array{state: string, key: ?string, why: ?string}> in the order given
      */
-    public function of(Workspace $workspace, array $ids): array
+    public function of(Workspace $workspace, array $asked): array
     {
         $folder = new PictureFolder($workspace);
-        $shown = $this->shown->of($workspace, $ids);
+        $shown = $this->shown->of($workspace, $asked);
         $answers = $missing = [];
-        foreach ($ids as $id) {
-            $key = $shown[$id]['key'] ?? null;
+        foreach ($asked as $one) {
+            $key = $shown[$one]->key ?? null;
             $found = $key === null ? null : $folder->look($key);
             if ($key !== null && $found === null && $folder->isMineToDraw($key)) {
-                $missing[] = $id;
+                $missing[] = $one;
             }
             $answers[] = match (true) {
-                $key === null => ['document' => $id, 'state' => self::NONE, 'key' => null, 'why' => null],
-                $found === null => ['document' => $id, 'state' => self::WAITING, 'key' => null, 'why' => null],
-                $found['kind'] === null => ['document' => $id, 'state' => self::CANNOT, 'key' => null, 'why' => $found['why']],
-                default => ['document' => $id, 'state' => self::MADE, 'key' => "{$key}.{$found['kind']}", 'why' => null],
+                $key === null => self::NOTHING,
+                $found === null => ['state' => self::WAITING, 'key' => null, 'why' => null],
+                $found['kind'] === null => ['state' => self::CANNOT, 'key' => null, 'why' => $found['why']],
+                default => ['state' => self::MADE, 'key' => "{$key}.{$found['kind']}", 'why' => null],
             };
         }
         foreach (array_chunk($missing, self::PORTION) as $portion) {

@@ -6,6 +6,7 @@ namespace App\Pictures;
 
 use App\Workspace\Files\WorkspaceFiles;
 use Hafenbuch\Core\Path\InvalidPath;
+use Hafenbuch\Core\Picture\Aspect;
 use Hafenbuch\Core\Write\UnableToRead;
 
 /** A content that is to be drawn in small, and the other contents that it shows; nothing in it that another process could not be told. */
@@ -14,13 +15,19 @@ final readonly class Subject
     /**
      * @param  string  $path  in the workspace
      * @param  array<string, ?string>  $contents  by path, its own and those of the others: where the store has them; null: they are read from the workspace
+     * @param  array<array-key, mixed>  $aspect  what of it is shown, as an Aspect says it; of nothing else another process is told
      */
-    public function __construct(public string $path, public ?string $title, private array $contents, public string $root, public string $ways) {}
+    public function __construct(public string $path, public ?string $title, private array $contents, public string $root, public string $ways, private array $aspect = []) {}
 
     /** @return list<mixed> */
     public function told(): array
     {
-        return [$this->path, $this->title, $this->contents, $this->root, $this->ways];
+        return [$this->path, $this->title, $this->contents, $this->root, $this->ways, $this->aspect];
+    }
+
+    public function aspect(): Aspect
+    {
+        return Aspect::of($this->aspect) ?? Aspect::whole();
     }
 
     /** @return list<string> the paths of the others that it shows */

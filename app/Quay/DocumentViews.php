@@ -9,6 +9,7 @@ use App\Models\DocumentView;
 use App\Models\User;
 use App\Support\BulkInsert;
 use App\Support\Refused;
+use Hafenbuch\Core\Picture\Aspect;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Support\Facades\DB;
 
@@ -21,6 +22,10 @@ final readonly class DocumentViews
     private const FOLDS = 500;
 
     private const PARTS = 40;
+
+    private const CAMERA = 10;
+
+    private const FAR = 1e12;
 
     public function __construct(private Document $document, private User $person) {}
 
@@ -46,12 +51,23 @@ final readonly class DocumentViews
             'closedParts' => array_values(array_filter($list($given['closedParts'] ?? null, self::PARTS), static fn (mixed $part): bool => is_string($part) && preg_match('~^[a-z-]{1,40}$~D', $part) === 1)) ?: null,
             // Pixels.
             'side' => $between($given['side'] ?? null, 120, 2000),
-            'zoom' => $between($given['zoom'] ?? null, 0.1, 16),
+            'zoom' => $between($given['zoom'] ?? null, 0.1, 64),
+            'sight' => is_array($given['sight'] ?? null) ? (Aspect::of($given['sight'])?->said() ?: null) : null,
+            'camera' => self::camera($given['camera'] ?? null),
             'shown' => in_array($given['shown'] ?? null, ['source', 'preview', 'both'], true) ? $given['shown'] : null,
             'compare' => in_array($given['compare'] ?? null, ['beside', 'over', 'difference', 'source'], true) ? $given['compare'] : null,
         ], static fn (mixed $value): bool => $value !== null);
 
         return $view === [] ? null : $view;
+    }
+
+    /** @return ?list<float> */
+    private static function camera(mixed $given): ?array
+    {
+        $isSound = is_array($given) && array_is_list($given) && count($given) === self::CAMERA
+            && array_filter($given, static fn (mixed $one): bool => (! is_int($one) && ! is_float($one)) || ! is_finite((float) $one) || abs($one) > self::FAR) === [];
+
+        return $isSound ? array_map(floatval(...), $given) : null;
     }
 
     /** As the document opens: the view that is the default, else as the person last looked at it. */

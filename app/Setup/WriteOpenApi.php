@@ -58,7 +58,7 @@ final class WriteOpenApi extends Command
     private function requireEveryProperty(OA\OpenApi $api): void
     {
         foreach ($api->components->schemas as $schema) {
-            if (! in_array($schema->schema, ['Decision', 'OpenDecision', 'Choice', 'Problem', 'Wish', 'RelinkWish', 'TakeInWish', 'PackWish', 'ComingWish', 'SomePreferences', 'LookSettings'], true) && is_array($schema->properties)) {
+            if (! in_array($schema->schema, ['Decision', 'OpenDecision', 'Choice', 'Problem', 'Wish', 'RelinkWish', 'TakeInWish', 'PackWish', 'ComingWish', 'SomePreferences', 'LookSettings', 'PictureAspect'], true) && is_array($schema->properties)) {
                 $schema->required = array_map(static fn (OA\Property $property): string => $property->property, $schema->properties);
             }
         }

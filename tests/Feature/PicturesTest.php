@@ -25,6 +25,12 @@ function bitmap(int $width, int $height, int $colour): string
     return (string) ob_get_clean();
 }
 
+/** A drawing that is red on its left and green on its right. */
+function halves(): string
+{
+    return sprintf(DRAWING, '<rect width="20" height="30" fill="#f00"/><rect x="20" width="20" height="30" fill="#0f0"/>');
+}
+
 beforeEach(function () {
     $this->harbour = new Harbour([
         'gauge.svg' => sprintf(DRAWING, '<image xlink:href="photo.png" width="40" height="30"/>'), 'photo.png' => bitmap(800, 600, 0xB3362B), 'guide.md' => "# Guide\n\nRead it.\n", 'part.x3d' => '<X3D><Scene><Shape><Box/></Shape></Scene></X3D>',
@@ -180,8 +186,8 @@ it('keeps no picture of another content than its key says, whoever writes while 
     $key = app(Shown::class)->of($this->harbour->workspace, [$id])[$id];
     $this->harbour->draft('guide.md', "# Another guide\n");
     $subject = new ReflectionMethod(DrawPictures::class, 'subject');
-    expect($subject->invoke(new DrawPictures($this->harbour->workspace->id, [$id]), $this->harbour->workspace, app(App\Drafts\DraftDesk::class), $key['hashes'], '{}'))->toBeNull();
-    expect(($this->picture)('guide.md')['key'])->not->toStartWith($key['key'])->and((new PictureFolder($this->harbour->workspace))->look($key['key']))->toBeNull();
+    expect($subject->invoke(new DrawPictures($this->harbour->workspace->id, [$id]), $this->harbour->workspace, app(App\Drafts\DraftDesk::class), app(App\Workspace\Files\DiskContentStore::class), $key, '{}'))->toBeNull();
+    expect(($this->picture)('guide.md')['key'])->not->toStartWith($key->key)->and((new PictureFolder($this->harbour->workspace))->look($key->key))->toBeNull();
 });
 
 it('tells the tracks of a timeline as it was', function () {
@@ -195,4 +201,67 @@ it('tells the tracks of a timeline as it was', function () {
 
     expect((float) $length(''))->toBe(9.0)->and((float) $length('?source=file'))->toBe(4.0);
     api('GET', "documents/{$id}/outline?source=../x")->assertStatus(422);
+});
+
+it('draws what a document was, among the others that it placed then', function () {
+    $this->harbour->put('old.png', bitmap(80, 60, 0x00FF00));
+    $this->harbour->scan();
+    $this->harbour->draft('gauge.svg', sprintf(DRAWING, '<image xlink:href="old.png" width="40" height="30"/>'));
+    $this->harbour->saveAll();
+    $this->harbour->draft('gauge.svg', sprintf(DRAWING, '<rect width="40" height="30" fill="#00f"/>'));
+    $id = $this->harbour->document('gauge.svg')->id;
+    $then = array_map(static fn (array $version): int => $version['number'], api('GET', "documents/{$id}/versions")->json());
+    $wanted = implode(',', [$id, ...array_map(static fn (int $number): string => "{$id}:version-{$number}", $then), "{$id}:version-99"]);
+    api('GET', "pictures?documents={$wanted}")->assertOk();
+    ($this->work)();
+    $found = api('GET', "pictures?documents={$wanted}")->assertOk()->json();
+    $colours = array_map(fn (array $one): ?int => $one['state'] === 'made' ? ($this->middle)($one) : null, $found);
+
+    expect(array_column($found, 'source'))->toBe([null, ...array_map(static fn (int $number): string => "version-{$number}", $then), 'version-99'])
+        ->and($colours)->toBe([0x0000FF, 0x00FF00, 0xB3362B, null])->and($found[3]['state'])->toBe('none');
+    api('GET', "pictures?documents={$id}:draft")->assertStatus(422);
+});
+
+it('shows the part, the side or the while that somebody chose, renewed with the document or staying as it was', function () {
+    $this->harbour->draft('gauge.svg', halves());
+    $id = $this->harbour->document('gauge.svg')->id;
+    $choose = fn (?array $aspect, bool $stays, int $status = 200) => api('PUT', "documents/{$id}/picture", ['aspect' => $aspect, 'stays' => $stays])->assertStatus($status);
+    expect(api('GET', "documents/{$id}/picture")->json())->toBe(['aspect' => null, 'stays' => false, 'by' => null, 'at' => null]);
+    $choose(['part' => [0.6, 0.1, 0.3, 0.3]], false);
+    expect(($this->middle)(($this->picture)('gauge.svg')))->toBe(0x00FF00)->and(api('GET', "documents/{$id}/picture")->json('aspect.part'))->toBe([0.6, 0.1, 0.3, 0.3]);
+    $choose(['part' => [0.1, 0.1, 0.3, 0.3]], true);
+    $key = ($this->picture)('gauge.svg')['key'];
+    expect(api('GET', "documents/{$id}/picture")->json('stays'))->toBeTrue();
+    $this->harbour->draft('gauge.svg', sprintf(DRAWING, '<rect width="40" height="30" fill="#00f"/>'));
+    // What it stays with is nothing that tidying takes away.
+    expect(array_map(static fn (App\Past\Store\Root $root): string => $root->what, iterator_to_array(app(App\Past\Store\Roots::class)->all(), false)))->toContain('what the small picture of gauge.svg stays with');
+    expect(($this->picture)('gauge.svg')['key'])->toBe($key)->and(($this->middle)(($this->picture)('gauge.svg')))->toBe(0xFF0000);
+    $choose(null, false);
+    expect(($this->middle)(($this->picture)('gauge.svg')))->toBe(0x0000FF);
+    foreach ([['part' => [0.5, 0, 0.6, 1]], ['part' => [0, 0, 0.01, 1]], ['turn' => [9, 0]], ['turn' => ['x', 0]], ['span' => [4, 4]], ['other' => 1], ['turn' => [0, 0], 'span' => [0, 1]], []] as $wrong) {
+        $choose($wrong, false, 422);
+    }
+});
+
+it('shows a solid from where it was turned to, and a while of a timeline with stills of its pictures', function () {
+    $clip = static fn (string $name): array => ['OTIO_SCHEMA' => 'Clip.2', 'name' => $name, 'source_range' => ['duration' => ['value' => 50, 'rate' => 25]], 'media_reference' => ['OTIO_SCHEMA' => 'ExternalReference.1', 'target_url' => 'photo.png']];
+    $this->harbour->put('storm.otio', json_encode(['OTIO_SCHEMA' => 'Timeline.1', 'tracks' => ['children' => [['children' => [$clip('dusk'), $clip('gale'), $clip('dawn')]]]]]));
+    $this->harbour->put('plank.x3d', '<X3D><Scene><Shape><Appearance><Material diffuseColor="1 1 1"/></Appearance><Box size="8 1 1"/></Shape></Scene></X3D>');
+    $this->harbour->scan();
+    $choose = fn (string $path, array $aspect) => api('PUT', "documents/{$this->harbour->document($path)->id}/picture", ['aspect' => $aspect, 'stays' => false])->assertOk();
+    $svg = fn (): string => (string) api('GET', 'pictures/'.($this->picture)('storm.otio')['key'])->getContent();
+    expect($svg())->toContain('dusk', 'gale', 'dawn', 'data:image/jpeg;base64,');
+    $choose('storm.otio', ['span' => [2.5, 3.5]]);
+    expect($svg())->toContain('gale')->not->toContain('dusk')->not->toContain('dawn');
+
+    $filled = function (): int {
+        $image = imagecreatefromstring((string) api('GET', 'pictures/'.($this->picture)('plank.x3d')['key'])->getContent());
+
+        return count(array_filter(range(0, imagesx($image) - 1), static fn (int $x): bool => (imagecolorat($image, $x, 10) >> 24) < 100));
+    };
+    $choose('plank.x3d', ['turn' => [0, 0]]);
+    // From its side it is flat, from its end a square as high as the picture.
+    $fromTheSide = $filled();
+    $choose('plank.x3d', ['turn' => [M_PI_2, 0]]);
+    expect($fromTheSide)->toBe(0)->and($filled())->toBeGreaterThan(100);
 });

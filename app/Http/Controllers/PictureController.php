@@ -15,6 +15,8 @@ use App\Pictures\Drawing\Drawn;
 use App\Pictures\Outline;
 use App\Pictures\PictureDesk;
 use App\Pictures\PictureFolder;
+use App\Support\Refused;
+use Hafenbuch\Core\Write\UnableToRead;
 use Illuminate\Container\Attributes\CurrentUser;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -22,21 +24,50 @@ use Illuminate\Http\Response;
 use OpenApi\Attributes as OA;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 
-/** Small pictures of documents, as they are on the screen. */
+/** Small pictures of documents, as they are on the screen and as they were, and what of each is shown. */
 final readonly class PictureController
 {
+    /** A content that was, of which there can be a picture; what is on the screen has its own. */
+    private const THEN = '(?:version|point|step|session)-\d{1,18}';
+
     public const KEY = '[0-9a-f]{64}\.(?:png|jpg|svg)';
 
     private const FOREVER = 'private, max-age=31536000, immutable';
 
     #[OA\Get(path: '/workspaces/{workspace}/pictures', operationId: 'listPictures', parameters: [
-        new OA\QueryParameter(name: 'documents', required: true, description: 'ids, separated by commas; 200 at most', schema: new OA\Schema(type: 'string')),
+        new OA\QueryParameter(name: 'documents', required: true, description: 'ids, separated by commas; 200 at most. As `ID:version-3` it is one of a content that the document had', schema: new OA\Schema(type: 'string')),
     ], responses: [new Ok('Picture', list: true)])]
-    public function index(Request $request, Workspace $workspace, PictureDesk $desk): JsonResponse
+    public function index(Request $request, Workspace $workspace, #[CurrentUser] User $person, PictureDesk $desk, Sources $sources): JsonResponse
     {
-        $given = $request->validate(['documents' => ['required', 'string', 'regex:~^[0-9a-z]{26}(,[0-9a-z]{26}){0,199}$~D']])['documents'];
+        $one = '[0-9a-z]{26}(?::'.self::THEN.')?';
+        $given = $request->validate(['documents' => ['required', 'string', "regex:~^{$one}(,{$one}){0,199}$~D"]])['documents'];
+        $wanted = array_values(array_unique(explode(',', $given)));
+        $asked = $this->asked($workspace, $wanted, $person, $sources);
+        $found = array_combine(array_keys($asked), $desk->of($workspace, array_values($asked)));
 
-        return new JsonResponse(array_map(static fn (array $one): PictureData => new PictureData(...$one), $desk->of($workspace, array_values(array_unique(explode(',', $given))))));
+        return new JsonResponse(array_map(static fn (string $one): PictureData => new PictureData(explode(':', $one)[0], explode(':', $one)[1] ?? null, ...$found[$one] ?? PictureDesk::NOTHING), $wanted));
+    }
+
+    /**
+     * @param  list<string>  $wanted
+     * @return array<string, string> by what is wanted: what that is to Shown; without those that nobody has, or this person may not see
+     */
+    private function asked(Workspace $workspace, array $wanted, User $person, Sources $sources): array
+    {
+        $past = array_filter($wanted, static fn (string $one): bool => str_contains($one, ':'));
+        $documents = Document::query()->with('draft')->where('workspace_id', $workspace->id)->whereIn('id', array_map(static fn (string $one): string => explode(':', $one)[0], $past))->get()->keyBy('id');
+        $asked = array_combine($now = array_diff($wanted, $past), $now);
+        foreach ($past as $one) {
+            [$id, $source] = explode(':', $one);
+            try {
+                $document = $documents[$id] ?? throw new NotFoundHttpException;
+                $asked[$one] = $id.':'.$sources->of($document->setRelation('workspace', $workspace), $source, $person)->hash;
+            } catch (NotFoundHttpException|Refused|UnableToRead) {
+                continue;
+            }
+        }
+
+        return $asked;
     }
 
     /** What is in a table or a timeline, to be drawn large; of a timeline also as it was. */

@@ -30,6 +30,7 @@ final class Roots
         yield from $this->of($documents('drafts'), 'document_id', 'hash', "concat('the draft of ', path)");
         yield from $this->of($documents('drafts')->whereNotNull('base_hash'), 'document_id', 'base_hash', "concat('what the draft of ', path, ' was begun on')", false);
         yield from $this->of($documents('draft_steps')->whereNull('inserted'), 'draft_steps.id', 'draft_steps.hash', "concat('a step of ', path)");
+        yield from $this->of($documents('picture_choices')->whereNotNull('picture_choices.hash'), 'document_id', 'picture_choices.hash', "concat('what the small picture of ', path, ' stays with')");
         yield from $this->of($documents('recovery_point_items'), 'concat(recovery_point_id, document_id)', 'hash', "concat('recovery point ', recovery_point_id, ' of ', path)");
         $items = static fn (): Builder => DB::table('session_items')->join('session_stages', 'session_stages.id', '=', 'session_stage_id')->join('kept_sessions', 'kept_sessions.id', '=', 'kept_session_id');
         yield from $this->of($items()->whereNotNull('draft_hash'), 'session_items.id', 'draft_hash', "concat('the draft of ', path, ' in the session ', name)");

@@ -17,6 +17,9 @@ final readonly class Bitmap
     /** Unpacked, each takes four bytes. */
     public const PIXELS = 40_000_000;
 
+    /** Of a still that stands in a picture with others. */
+    private const STILL_PIXELS = 12_000_000;
+
     /** Packed. */
     public const BYTES = 64 << 20;
 
@@ -24,7 +27,8 @@ final readonly class Bitmap
 
     private const JPEG_QUALITY = 84;
 
-    public function draw(string $bytes): Drawn
+    /** @param array{float, float, float, float}|null $part as an Aspect says it */
+    public function draw(string $bytes, ?array $part = null): Drawn
     {
         $size = @getimagesizefromstring($bytes);
         if ($size === false || $size[0] < 1 || $size[1] < 1) {
@@ -37,19 +41,54 @@ final readonly class Bitmap
         if ($image === false) {
             throw CannotDraw::because('it is damaged, or of a kind that is not known');
         }
-        // One that is smaller stays as it is.
-        $scale = min(1.0, self::WIDTH / $size[0], self::HEIGHT / $size[1]);
-        [$width, $height] = [max(1, (int) round($size[0] * $scale)), max(1, (int) round($size[1] * $scale))];
+        $small = self::fitted($part === null ? $image : self::cut($image, $part), self::WIDTH, self::HEIGHT);
+
+        return in_array($size[2], [IMAGETYPE_JPEG, IMAGETYPE_BMP], true) ? self::jpeg($small) : self::png($small);
+    }
+
+    /** So small that it fits; one that is smaller stays as it is. */
+    private static function fitted(\GdImage $image, int $most, int $highest): \GdImage
+    {
+        [$across, $down] = [imagesx($image), imagesy($image)];
+        $scale = min(1.0, $most / $across, $highest / $down);
+        [$width, $height] = [max(1, (int) round($across * $scale)), max(1, (int) round($down * $scale))];
         if ($scale < 0.5) {
             // Points are taken for twice the size, and of these the mean: to take the mean of all of them takes three times as long, and looks the same.
             $half = self::blank(2 * $width, 2 * $height);
-            imagecopyresized($half, $image, 0, 0, 0, 0, 2 * $width, 2 * $height, $size[0], $size[1]);
+            imagecopyresized($half, $image, 0, 0, 0, 0, 2 * $width, 2 * $height, $across, $down);
             $image = $half;
         }
         $small = self::blank($width, $height);
         imagecopyresampled($small, $image, 0, 0, 0, 0, $width, $height, imagesx($image), imagesy($image));
 
-        return in_array($size[2], [IMAGETYPE_JPEG, IMAGETYPE_BMP], true) ? self::jpeg($small) : self::png($small);
+        return $small;
+    }
+
+    /** @param array{float, float, float, float} $part as an Aspect says it */
+    public static function cut(\GdImage $image, array $part): \GdImage
+    {
+        [$width, $height] = [imagesx($image), imagesy($image)];
+        $place = ['x' => (int) ($part[0] * $width), 'y' => (int) ($part[1] * $height), 'width' => max(1, (int) round($part[2] * $width)), 'height' => max(1, (int) round($part[3] * $height))];
+        $cut = imagecrop($image, $place);
+        if ($cut === false) {
+            return $image;
+        }
+        imagesavealpha($cut, true);
+
+        return $cut;
+    }
+
+    /**
+     * A still in a picture of something else.
+     *
+     * @return ?string JPEG; null: it cannot be drawn, or takes too long to
+     */
+    public static function still(string $bytes, int $width, int $height): ?string
+    {
+        $size = @getimagesizefromstring($bytes);
+        $image = $size === false || $size[0] * $size[1] > self::STILL_PIXELS ? false : @imagecreatefromstring($bytes);
+
+        return $image === false ? null : self::jpeg(self::fitted($image, $width, $height))->bytes;
     }
 
     /** Whose points can be seen through. */

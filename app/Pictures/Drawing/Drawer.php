@@ -36,6 +36,9 @@ final readonly class Drawer
     /** Of pictures that a drawing places, together. */
     private const PLACED_BYTES = 16 << 20;
 
+    /** Of the pictures on a timeline. */
+    private const STILLS = 12;
+
     /** Below what the process may take before it is ended from outside. */
     private const SECONDS = 8.0;
 
@@ -48,7 +51,7 @@ final readonly class Drawer
     /** Whether what it shows is also what it refers to. */
     public static function showsOthers(string $path): bool
     {
-        return in_array(self::way($path), ['svg', 'x3d', 'gltf', 'data'], true);
+        return in_array(self::way($path), ['svg', 'x3d', 'gltf', 'data', 'timeline'], true);
     }
 
     /** @throws CannotDraw */
@@ -56,13 +59,13 @@ final readonly class Drawer
     {
         try {
             return Patience::within(self::SECONDS, fn (): Drawn => match (self::way($subject->path)) {
-                'bitmap' => (new Bitmap)->draw($subject->whole($subject->path, Bitmap::BYTES)),
+                'bitmap' => (new Bitmap)->draw($subject->whole($subject->path, Bitmap::BYTES), $subject->aspect()->part),
                 'svg' => $this->drawing($subject),
                 'x3d', 'obj', 'gltf' => $this->solid($subject),
                 'wave' => $this->wave($subject),
                 'markdown', 'text' => self::sketch(TextSketch::of($subject->title, $subject->begin($subject->path, TextSketch::BYTES), false)),
                 'html' => self::sketch(TextSketch::of($subject->title, $subject->begin($subject->path, TextSketch::BYTES), true)),
-                'timeline' => self::sketch(TimelineSketch::of(Timeline::of($subject->whole($subject->path, self::SOURCE_BYTES)))),
+                'timeline' => $this->timeline($subject),
                 'm3u' => self::sketch(PlaylistSketch::ofM3u($subject->whole($subject->path, self::SOURCE_BYTES))),
                 'xspf' => self::sketch(PlaylistSketch::ofXspf($subject->whole($subject->path, self::SOURCE_BYTES))),
                 'csv' => self::sketch(TableSketch::of(Table::rowsOf($subject->begin($subject->path, TableSketch::BYTES), TableSketch::ROWS))),
@@ -93,7 +96,7 @@ final readonly class Drawer
         };
         $svg = (new Embedding(Formats::reading(Ways::restore($subject->ways)), new Resolver($subject->root), $at, self::PLACED_BYTES))->of($subject->path, $subject->whole($subject->path, self::SOURCE_BYTES));
 
-        return (new VectorDrawing)->draw($svg);
+        return (new VectorDrawing)->draw($svg, $subject->aspect()->part);
     }
 
     private function solid(Subject $subject): Drawn
@@ -111,7 +114,32 @@ final readonly class Drawer
             default => GltfMesh::read($subject->whole($subject->path, self::SOURCE_BYTES), $mesh, static fn (string $address): ?string => $fetch($subject->path, $address)[1] ?? null),
         };
 
-        return (new Solid)->draw($mesh);
+        return (new Solid)->draw($mesh, $subject->aspect()->turn);
+    }
+
+    /** With stills of the pictures that lie on it; of films nothing is read here. */
+    private function timeline(Subject $subject): Drawn
+    {
+        $resolver = new Resolver($subject->root);
+        $stills = 0;
+        $still = static function (string $address, float $width, float $height) use ($subject, $resolver, &$stills): ?string {
+            $path = $resolver->resolve($subject->path, $address)->path;
+            if ($path === null || ! $subject->has($path) || self::way($path) !== 'bitmap' || $stills >= self::STILLS) {
+                return null;
+            }
+            $stills++;
+
+            return Bitmap::still($subject->whole($path, self::SOURCE_BYTES), (int) ceil(2 * $width), (int) ceil(2 * $height));
+        };
+
+        return self::sketch(TimelineSketch::of(Timeline::of($subject->whole($subject->path, self::SOURCE_BYTES)), $subject->aspect()->span, static function (string $address, float $width, float $height) use ($still): ?string {
+            try {
+                return $still($address, $width, $height);
+            } catch (CannotDraw) {
+                // The clip has its name.
+                return null;
+            }
+        }));
     }
 
     private function wave(Subject $subject): Drawn

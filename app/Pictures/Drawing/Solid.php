@@ -14,10 +14,11 @@ final readonly class Solid
     /** Drawn larger and made small, so that its edges are smooth. */
     private const LARGER = 2;
 
-    public function draw(Mesh $mesh): Drawn
+    /** @param array{float, float}|null $turn as View takes it */
+    public function draw(Mesh $mesh, ?array $turn = null): Drawn
     {
         [$width, $height] = [Bitmap::WIDTH * self::LARGER, Bitmap::HEIGHT * self::LARGER];
-        $triangles = View::of($mesh, $width, $height, 10.0 * self::LARGER);
+        $triangles = View::of($mesh, $width, $height, 10.0 * self::LARGER, $turn);
         if ($triangles === []) {
             throw CannotDraw::because('no shape is in it that is drawn here');
         }

@@ -54,6 +54,12 @@ final class Canvas
         $this->shapes .= '<text x="'.self::number($x).'" y="'.self::number($y).'" font-size="'.self::number($size)."\" font-family=\"{$face}\"{$weight} fill=\"{$ink}\">".self::escaped($words).'</text>';
     }
 
+    /** A picture, as large as it can be in that room. */
+    public function jpeg(float $x, float $y, float $width, float $height, string $bytes): void
+    {
+        $this->shapes .= '<image x="'.self::number($x).'" y="'.self::number($y).'" width="'.self::number($width).'" height="'.self::number($height).'" href="data:image/jpeg;base64,'.base64_encode($bytes).'"/>';
+    }
+
     public function svg(): string
     {
         return '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 '.self::WIDTH.' '.self::HEIGHT.'" width="'.self::WIDTH.'" height="'.self::HEIGHT.'">'

@@ -4,12 +4,11 @@ declare(strict_types=1);
 
 namespace Hafenbuch\Core\Solid;
 
-/** A mesh as it looks from the front, a little from the right and from above, without perspective, lit from the left. */
+/** A mesh as it looks without perspective, lit from the left; from the front, a little from the right and from above, where nobody says otherwise. */
 final readonly class View
 {
-    private const YAW = -0.62;
-
-    private const PITCH = 0.48;
+    /** About the upright axis, and up; in radians. */
+    private const TURN = [-0.62, 0.48];
 
     private const LIGHT = [-0.35, 0.75, 0.56];
 
@@ -18,11 +17,13 @@ final readonly class View
 
     /**
      * @param  float  $room  left free on each side, in pixels
+     * @param  array{float, float}|null  $turn  about the upright axis, then up, in radians
      * @return list<array{list<float>, int}> triangles as three points in pixels and a colour 0xRRGGBB, those behind first
      */
-    public static function of(Mesh $mesh, float $width, float $height, float $room): array
+    public static function of(Mesh $mesh, float $width, float $height, float $room, ?array $turn = null): array
     {
-        [$cosY, $sinY, $cosP, $sinP] = [cos(self::YAW), sin(self::YAW), cos(self::PITCH), sin(self::PITCH)];
+        [$yaw, $pitch] = $turn ?? self::TURN;
+        [$cosY, $sinY, $cosP, $sinP] = [cos($yaw), sin($yaw), cos($pitch), sin($pitch)];
         $seen = $depths = [];
         $left = $top = INF;
         $right = $bottom = -INF;

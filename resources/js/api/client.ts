@@ -91,6 +91,8 @@ export type IncomingRule = Schemas['IncomingRule'];
 export type Reached = Schemas['Reached'];
 export type Outline = Schemas['Outline'];
 export type Picture = Schemas['Picture'];
+export type PictureAspect = Schemas['PictureAspect'];
+export type PictureChoice = Schemas['PictureChoice'];
 export type ThinningPreview = Schemas['ThinningPreview'];
 
 /** A failure that the server has explained (RFC 9457), or that kept us from reaching it (status 0). */

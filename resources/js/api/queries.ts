@@ -35,6 +35,8 @@ export const keys = {
     document: (workspace: string, id: string) => [workspace, 'document', id] as const,
     reach: (workspace: string, id: string, isUp: boolean) => [workspace, 'document', id, 'reach', isUp] as const,
     picture: (workspace: string, id: string) => [workspace, 'picture', id] as const,
+    pictureThen: (workspace: string, id: string) => [workspace, 'picture then', id] as const,
+    pictureChoice: (workspace: string, id: string) => [workspace, 'document', id, 'picture choice'] as const,
     // Not under the document: edits change nothing of it.
     views: (workspace: string, id: string) => [workspace, 'views', id] as const,
     found: (workspace: string, words: string) => [workspace, 'found', words] as const,

@@ -2,7 +2,7 @@ import styled from 'styled-components';
 import type { Comparison } from '../api/client';
 import { ContrastView } from './ContrastView';
 
-const SEEN = /\.(svg|png|jpe?g|gif|webp|avif|otio|wav|mp3|ogg|oga|flac|m4a)$/i;
+const SEEN = /\.(svg|png|jpe?g|gif|webp|avif|otio|wav|mp3|ogg|oga|flac|m4a|x3d|gltf|glb|obj)$/i;
 const Place = styled.div`height: min(58vh, 620px); border: 1px solid var(--rule); background: var(--paper); min-width: 0;`;
 
 /** Whether two contents are told apart better by eye than by their lines, and both are there to be looked at. */

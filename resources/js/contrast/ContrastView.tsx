@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import styled from 'styled-components';
 import type { Contrast, ContrastSide, LookSettings } from '../api/client';
+import { kindOf } from '../large/kinds';
 import { useLook } from '../looks/useLooks';
 import { font } from '../theme/tokens';
 import { TextButton } from '../ui/Button';
@@ -38,6 +39,9 @@ interface Props {
 const Sound = later(async () => (await import('../large/Sound')).Sound, true);
 const Sounds = styled.div`overflow-y: auto; > div:not(:last-child) { height: auto; }`;
 
+/** Likewise of solids. */
+const Solids = later(async () => (await import('./Solids')).Solids, true);
+
 type Way = 'beside' | 'over' | 'difference' | 'source';
 const WAYS: Record<Way, string> = {
     beside: 'beside each other',
@@ -65,7 +69,8 @@ export function ContrastView({ workspace, left, right }: Props) {
     const areTexts = data.left.isText && data.right.isText;
     const areSounds = data.left.mediaType.startsWith('audio/') && data.right.mediaType.startsWith('audio/');
     const areTimelines = areTexts && [data.left, data.right].every((side) => side.path.toLowerCase().endsWith('.otio'));
-    const showsText = areTexts && ((!isPicture && !areTimelines) || look === 'source');
+    const areSolids = [data.left, data.right].every((side) => kindOf(side.path) === 'solid');
+    const showsText = areTexts && ((!isPicture && !areTimelines && !areSolids) || look === 'source');
     return (
         <Whole>
             <Sides>
@@ -83,9 +88,9 @@ export function ContrastView({ workspace, left, right }: Props) {
                                     {WAYS[one]}
                                 </TextButton>
                             ))}
-                    {areTimelines && (
+                    {(areTimelines || (areSolids && areTexts)) && (
                         <TextButton onPress={() => setLook(look === 'source' ? 'beside' : 'source')}>
-                            {look === 'source' ? 'as timelines' : WAYS.source}
+                            {look !== 'source' ? WAYS.source : areTimelines ? 'as timelines' : 'as solids'}
                         </TextButton>
                     )}
                     {showsText && !data.isAlike && (
@@ -104,6 +109,8 @@ export function ContrastView({ workspace, left, right }: Props) {
                 />
             ) : areTimelines ? (
                 <Timelines workspace={workspace} left={sideOf(left, data.left)} right={sideOf(right, data.right)} />
+            ) : areSolids ? (
+                <Solids workspace={workspace} left={{ of: left, side: data.left }} right={{ of: right, side: data.right }} />
             ) : areSounds ? (
                 <Sounds>
                     <Sound url={`/api${contentUrl(workspace, left, data.left.hash)}`} name={data.left.label} size={data.left.size} />

@@ -104,7 +104,7 @@ export function Content({ document, workspace, draft, loaded, problem, isCalm, i
                 <p>{readable(fileName(row.path))} is kept, hashed and saved like any other file, but its content is no text.</p>
             </Empty>
         ) : kind === 'picture' ? (
-            <Preview document={document} workspace={workspace} large zoom={look.zoom} onZoom={(zoom) => keeper?.change({ zoom })} />
+            <Preview document={document} workspace={workspace} large look={look} onLook={(part) => keeper?.change(part)} />
         ) : (
             <Large
                 kind={kind}
@@ -112,6 +112,8 @@ export function Content({ document, workspace, draft, loaded, problem, isCalm, i
                 workspace={workspace}
                 text={typed.load === loaded?.load ? typed.text : (loaded?.text ?? '')}
                 place={place}
+                look={look}
+                onLook={(part) => keeper?.change(part)}
                 onOpen={goTo}
             />
         );

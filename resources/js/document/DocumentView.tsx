@@ -8,8 +8,10 @@ import { useShowing } from '../api/usePresence';
 import { useKeeping } from '../bookmarks/useKeeping';
 import { usePast } from '../history/usePast';
 import { stepCommands, useStepping } from '../history/useStepping';
+import { PictureSheet } from '../looks/PictureSheet';
 import { useLook } from '../looks/useLooks';
 import { ViewsSheet } from '../looks/ViewsSheet';
+import { usePicture } from '../pictures/usePicture';
 import { useDecisions } from '../plan/decisions';
 import { useDocumentActions } from '../plan/useDocumentActions';
 import { States } from '../quay/States';
@@ -106,6 +108,8 @@ function OneDocument({ workspace, id }: { workspace: string; id: string }) {
     const look = useWatched(keeper?.state ?? NO_LOOK);
     const [lookedLike, setLookedLike] = useState<LookSettings | null>(null);
     const [hasViews, setViews] = useState(false);
+    const [choosesPicture, setChoosesPicture] = useState(false);
+    const picture = usePicture(workspace, id);
     const side = look.side ?? SIDE;
     const closed = look.closedParts ?? [];
     const turn = (name: string) =>
@@ -212,6 +216,9 @@ function OneDocument({ workspace, id }: { workspace: string; id: string }) {
                             .map((entry) => (entry.name.endsWith('…') && !entry.name.includes('with all below') ? onQuay(entry) : entry)),
                         { name: 'Replace its content from this computer …', apart: true, run: () => upload.current?.click() },
                         { name: 'Views …', keys: 'i', run: () => setViews(true) },
+                        ...(picture && picture.state !== 'none' && !isLook
+                            ? [{ name: 'Its small picture …', run: () => setChoosesPicture(true) }]
+                            : []),
                         {
                             name: 'New document from this one …',
                             run: () =>
@@ -400,6 +407,9 @@ function OneDocument({ workspace, id }: { workspace: string; id: string }) {
                     }}
                     onClose={() => setViews(false)}
                 />
+            )}
+            {choosesPicture && keeper && (
+                <PictureSheet workspace={workspace} id={id} name={name} keeper={keeper} onClose={() => setChoosesPicture(false)} />
             )}
             {isBoth && keeping === 'moved on' && (
                 <BothSheet

@@ -1,9 +1,11 @@
+import { useEffect, useLayoutEffect, useRef } from 'react';
 import styled from 'styled-components';
 import { useChangesOf } from '../api/changed';
-import type { Document } from '../api/client';
+import type { Document, LookSettings } from '../api/client';
 import { Button } from '../ui/Button';
 import { Drawing } from '../ui/Drawing';
 import { fileName } from '../ui/words';
+import { bringIntoSight, partInSight } from './sight';
 
 const Place = styled.div<{ $large?: boolean }>`
     position: relative; background: var(--paper); overflow: auto; ${(p) => (p.$large ? 'height: 100%; padding: 24px;' : 'border: 1px solid var(--rule); padding: 8px;')}
@@ -21,23 +23,50 @@ interface Props {
     document: Document;
     workspace: string;
     large?: boolean;
-    zoom?: number;
-    onZoom?: (zoom: number) => void;
+    look?: LookSettings;
+    onLook?: (look: LookSettings) => void;
 }
 
 const STEP = 1.25;
 const LEAST = 0.25;
 const MOST = 8;
+/** So long after the last turn of the wheel it is known what is in sight. */
+const REST_MS = 300;
 
-export function Preview({ document, workspace, large, zoom = 1, onZoom }: Props) {
+export function Preview({ document, workspace, large, look, onLook }: Props) {
+    const zoom = look?.zoom ?? 1;
+    const place = useRef<HTMLDivElement>(null);
+    const part = useRef<number[] | undefined>(undefined);
+    const resting = useRef<ReturnType<typeof setTimeout>>(undefined);
+    useEffect(() => () => clearTimeout(resting.current), []);
     const { row, mediaType } = document;
     const url = `/api/workspaces/${workspace}/documents/${row.id}/file?revision=${row.revision}`;
     // What it places may have changed too.
     const changes = useChangesOf(document.refersTo.map((one) => one.targetId));
     const revisions = [row.revision, changes, ...document.refersTo.map((one) => one.content ?? '')].join();
     const name = row.title ?? fileName(row.path);
+    function seen() {
+        clearTimeout(resting.current);
+        resting.current = setTimeout(() => {
+            part.current = place.current ? partInSight(place.current) : undefined;
+            onLook?.({ sight: part.current && { part: part.current } });
+        }, REST_MS);
+    }
+    // A view that was chosen, and not one that came from here.
+    useLayoutEffect(() => {
+        if (place.current && look?.sight?.part && look.sight.part !== part.current) {
+            part.current = look.sight.part;
+            bringIntoSight(place.current, look.sight.part);
+        }
+    }, [look?.sight]);
+    const onZoom =
+        onLook &&
+        ((to: number) => {
+            onLook({ zoom: to });
+            seen();
+        });
     return (
-        <Place $large={large}>
+        <Place ref={place} $large={large} onScroll={large && onLook ? seen : undefined}>
             {large && onZoom && mediaType.startsWith('image/') && (
                 <Zoom role="group" aria-label="Zoom">
                     <Button $quiet aria-label="Smaller" isDisabled={zoom <= LEAST} onPress={() => onZoom(Math.max(LEAST, zoom / STEP))}>

@@ -142,7 +142,13 @@ export function PastView() {
                     </button>
                 </Kinds>
                 {kind === 'versions' ? (
-                    <VersionRows query={past.versions} chosen={number} onChoose={(next) => show({ look: `version-${next}` })} />
+                    <VersionRows
+                        workspace={workspace}
+                        id={id}
+                        query={past.versions}
+                        chosen={number}
+                        onChoose={(next) => show({ look: `version-${next}` })}
+                    />
                 ) : kind === 'points' ? (
                     <PointRows query={past.points} chosen={point} onChoose={(next) => show({ look: `point-${next}` })} />
                 ) : (

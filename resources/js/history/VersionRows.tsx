@@ -2,22 +2,29 @@ import type { UseQueryResult } from '@tanstack/react-query';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useRef } from 'react';
 import type { Version } from '../api/client';
+import { SmallPicture } from '../pictures/SmallPicture';
+import { usePicture } from '../pictures/usePicture';
 import { Empty } from '../ui/Empty';
 import { moment, size } from '../ui/words';
 import { moveInRows, PastRow, Rows } from './rows';
 import { Strip } from './Strip';
 
 const ROW = 50;
+const PICTURE = 52;
 
 interface Props {
+    workspace: string;
+    id: string;
     query: UseQueryResult<Version[]>;
     chosen: number | null;
     onChoose: (number: number) => void;
 }
 
 /** Every version of a document, newest first, under a strip that shows when it changed and by how much. */
-export function VersionRows({ query, chosen, onChoose }: Props) {
+export function VersionRows({ workspace, id, query, chosen, onChoose }: Props) {
     const versions = query.data ?? [];
+    const picture = usePicture(workspace, id);
+    const areSeen = picture !== undefined && picture.state !== 'none';
     const scroller = useRef<HTMLDivElement>(null);
     const rows = useVirtualizer({
         count: versions.length,
@@ -44,12 +51,14 @@ export function VersionRows({ query, chosen, onChoose }: Props) {
                                     type="button"
                                     $on={version.number === chosen}
                                     $here={version.isSaved}
+                                    $picture={areSeen ? PICTURE : undefined}
                                     aria-current={version.number === chosen}
                                     data-version={version.number}
                                     style={{ position: 'absolute', top: item.start, height: ROW }}
                                     onClick={() => onChoose(version.number)}
                                 >
                                     <b>{version.number}</b>
+                                    {areSeen && <SmallPicture id={id} source={`version-${version.number}`} width={PICTURE} />}
                                     <span title={version.note ?? ''}>
                                         {version.label ? <em>“{version.label}”</em> : (version.note ?? 'saved')}
                                     </span>

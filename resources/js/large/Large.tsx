@@ -1,5 +1,5 @@
 import { useChangesOf } from '../api/changed';
-import type { Document } from '../api/client';
+import type { Document, LookSettings } from '../api/client';
 import { later } from '../ui/later';
 import { fileName } from '../ui/words';
 import type { Kind } from './kinds';
@@ -17,11 +17,13 @@ interface Props {
     /** What is typed, of a text. */
     text: string | null;
     place: SharedPlace;
+    look: LookSettings;
+    onLook: (look: LookSettings) => void;
     onOpen: (id: string) => void;
 }
 
 /** A document as what it is, large: words set, a sound as its wave, a solid to be turned, values as a table. */
-export function Large({ kind, document, workspace, text, place, onOpen }: Props) {
+export function Large({ kind, document, workspace, text, place, look, onLook, onOpen }: Props) {
     const { row } = document;
     const name = row.title ?? fileName(row.path);
     // What it takes in may have changed too.
@@ -60,8 +62,19 @@ export function Large({ kind, document, workspace, text, place, onOpen }: Props)
                 />
             );
         case 'solid':
-            return <SolidView workspace={workspace} path={row.path} name={name} state={state} />;
+            return (
+                <SolidView
+                    workspace={workspace}
+                    path={row.path}
+                    name={name}
+                    state={state}
+                    references={document.refersTo}
+                    look={look}
+                    onLook={onLook}
+                    onOpen={onOpen}
+                />
+            );
         case 'outline':
-            return <Outlined workspace={workspace} id={row.id} name={name} state={state} onOpen={onOpen} />;
+            return <Outlined workspace={workspace} id={row.id} name={name} state={state} look={look} onLook={onLook} onOpen={onOpen} />;
     }
 }

@@ -1,10 +1,12 @@
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
+import type { LookSettings, Reference } from '../api/client';
 import { Button } from '../ui/Button';
 import { Empty } from '../ui/Empty';
-
-/** Where the build has put what shows solids. */
-declare const SOLIDS: string;
+import { glow } from './glow';
+import { PartList } from './PartList';
+import { partsOf } from './parts';
+import { Scene, turnOf } from './scene';
 
 const Place = styled.div`
     position: relative; height: 100%; min-height: 0; background: var(--paper);
@@ -18,60 +20,70 @@ interface Props {
     name: string;
     /** Loads it anew when it, or something below it, changes. */
     state: string;
+    references: Reference[];
+    look: LookSettings;
+    onLook: (look: LookSettings) => void;
+    onOpen: (id: string) => void;
 }
 
 /** A scene to be turned and looked into, with the parts that it takes in as they are on the screen. */
-export function SolidView({ workspace, path, name, state }: Props) {
-    const place = useRef<HTMLDivElement>(null);
+export function SolidView({ workspace, path, name, state, references, look, onLook, onOpen }: Props) {
+    const place = useRef<HTMLSpanElement>(null);
     const [problem, setProblem] = useState<string | null>(null);
-    const browser = useRef<(() => void) | null>(null);
+    const [scene, setScene] = useState<Scene | null>(null);
+    const [hidden, setHidden] = useState<string[]>([]);
+    const [isLit, setLit] = useState(true);
+    const parts = useMemo(() => partsOf(references), [references]);
+    const camera = useRef(look.camera ?? null);
+    const now = useRef({ parts, onLook, onOpen });
+    now.current = { parts, onLook, onOpen };
+    // A view that was chosen, and not one that came from here.
+    useEffect(() => {
+        if (scene && look.camera && look.camera !== camera.current) {
+            camera.current = look.camera;
+            scene.turn(look.camera);
+        }
+    }, [scene, look.camera]);
     // biome-ignore lint/correctness/useExhaustiveDependencies: what it shows has changed where the state has
     useEffect(() => {
         let isGone = false;
+        let opened: Scene | null = null;
+        const files = `${location.origin}/api/workspaces/${workspace}/show/`;
+        const address = path.split('/').map(encodeURIComponent).join('/');
+        const watching = {
+            onRest: (to: number[]) => {
+                camera.current = to;
+                now.current.onLook({ camera: to, sight: { turn: turnOf(to) } });
+            },
+            onPick: (picked: string) => {
+                const part = now.current.parts.find((one) => one.path === picked);
+                part?.id && now.current.onOpen(part.id);
+            },
+        };
         void (async () => {
             try {
-                const { default: X3D } = (await import(/* @vite-ignore */ SOLIDS)) as { default: typeof import('x_ite') };
-                if (isGone || !place.current) {
+                if (!place.current) {
                     return;
                 }
-                const canvas = document.createElement('x3d-canvas');
-                canvas.setAttribute('splashScreen', 'false');
-                canvas.setAttribute('contextMenu', 'false');
-                canvas.setAttribute('notifications', 'false');
-                place.current.replaceChildren(canvas);
-                const made = X3D.getBrowser(canvas as Parameters<typeof X3D.getBrowser>[0]);
-                const address = path.split('/').map(encodeURIComponent).join('/');
-                await made.loadURL(new X3D.MFString(`${location.origin}/api/workspaces/${workspace}/show/${address}`));
-                // Before a scene that brings no background of its own is the paper of the page, and not the night.
-                const scene = made.currentScene;
-                if (![...scene.rootNodes].some((node) => node?.getNodeTypeName().includes('Background'))) {
-                    const background = scene.createNode('Background');
-                    const [red = 0, green = 0, blue = 0] = (getComputedStyle(document.body).backgroundColor.match(/\d+/g) ?? []).map(
-                        (part) => Number(part) / 255,
-                    );
-                    background.skyColor = new X3D.MFColor(new X3D.SFColor(red, green, blue));
-                    scene.rootNodes.push(background);
-                    background.set_bind = true;
-                }
-                // What no light of the scene reaches is not black.
-                const light = scene.createNode('DirectionalLight');
-                light.direction = new X3D.SFVec3f(-0.5, -1, -0.6);
-                light.intensity = 0.55;
-                light.ambientIntensity = 0.7;
-                light.global = true;
-                scene.rootNodes.push(light);
-                made.viewAll(undefined, 0);
-                browser.current = () => made.viewAll(undefined, 0.4);
+                opened = await Scene.open(place.current, files, address, watching, camera.current);
+                isGone ? opened.close() : setScene(opened);
                 setProblem(null);
             } catch (error) {
-                setProblem((error as Error).message);
+                isGone || setProblem((error as Error).message);
             }
         })();
         return () => {
             isGone = true;
-            browser.current = null;
+            opened?.close();
+            setScene(null);
         };
     }, [workspace, path, state]);
+    useEffect(() => {
+        for (const part of parts) {
+            scene?.show(part.path, !hidden.includes(part.path));
+            scene?.lightUp(part.path, isLit && part.flag ? glow('--brass') : null);
+        }
+    }, [scene, parts, hidden, isLit]);
     if (problem) {
         return (
             <Empty title={`${name} cannot be turned here`}>
@@ -81,9 +93,25 @@ export function SolidView({ workspace, path, name, state }: Props) {
     }
     return (
         <Place>
-            <span ref={place} role="img" aria-label={`${name}, to be turned`} style={{ display: 'block', height: '100%' }} />
+            <span
+                ref={place}
+                role="img"
+                aria-label={`${name}, to be turned${parts.length > 0 ? '; a press on a part opens its document' : ''}`}
+                style={{ display: 'block', height: '100%' }}
+            />
             <div>
-                <Button onPress={() => browser.current?.()}>All of it</Button>
+                <Button
+                    onPress={() => {
+                        camera.current = null;
+                        onLook({ camera: undefined, sight: undefined });
+                        scene?.all(0.4);
+                    }}
+                >
+                    All of it
+                </Button>
+                {parts.length > 0 && (
+                    <PartList parts={parts} hidden={hidden} isLit={isLit} onHide={setHidden} onLight={setLit} onOpen={onOpen} />
+                )}
             </div>
         </Place>
     );

@@ -1,6 +1,6 @@
-import { useState } from 'react';
+import { useEffect, useLayoutEffect, useRef } from 'react';
 import styled from 'styled-components';
-import type { Outline } from '../api/client';
+import type { LookSettings, Outline } from '../api/client';
 import { SmallPicture } from '../pictures/SmallPicture';
 import { font } from '../theme/tokens';
 import { number } from '../ui/locale';
@@ -11,6 +11,8 @@ const HEAD = 96;
 /** Pixels for a second, at the least and where one looks closer. */
 const LEAST_WIDTH = 640;
 const MOST = 60;
+/** So long after the last turn of the wheel it is known what is in sight. */
+const REST_MS = 300;
 
 const Place = styled.div`height: 100%; display: flex; flex-direction: column; background: var(--paper); > label { display: flex; gap: 8px; align-items: center; padding: 8px 16px; font-size: 14px; border-bottom: 1px solid var(--rule); input { accent-color: var(--brass); width: 200px; } }`;
 const Scroll = styled.div`flex: 1; min-height: 0; overflow: auto; padding: 10px 16px 20px 0;`;
@@ -25,14 +27,50 @@ const Clip = styled.button<{ $isMissing: boolean }>`
 `;
 const Gap = styled.div`position: absolute; top: 6px; height: ${HEIGHT - 14}px; border-block: 1px dashed var(--rule-strong); color: var(--ink-soft); font-size: 12px; display: grid; place-items: center; overflow: hidden;`;
 
+interface Props {
+    tracks: Outline['tracks'];
+    name: string;
+    look: LookSettings;
+    onLook: (look: LookSettings) => void;
+    onOpen: (id: string) => void;
+}
+
 /** A timeline as its tracks, to scale: clips open their media, gaps and media that are missing are seen. */
-export function Tracks({ tracks, name, onOpen }: { tracks: Outline['tracks']; name: string; onOpen: (id: string) => void }) {
-    const [closer, setCloser] = useState(1);
+export function Tracks({ tracks, name, look, onLook, onOpen }: Props) {
+    const closer = Math.min(MOST, Math.max(1, look.zoom ?? 1));
+    const scroll = useRef<HTMLDivElement>(null);
+    const span = useRef(look.sight?.span);
     const seconds = Math.max(
         0.001,
         ...tracks.map((track) => track.clips.reduce((end, clip) => Math.max(end, clip.start + clip.length), 0)),
     );
     const scale = (LEAST_WIDTH / seconds) * closer;
+    // As it was looked at, and as a view that was chosen says.
+    useLayoutEffect(() => {
+        if (scroll.current && look.sight?.span && look.sight.span !== span.current) {
+            span.current = look.sight.span;
+            scroll.current.scrollLeft = (look.sight.span[0] ?? 0) * scale;
+        }
+    }, [look.sight, scale]);
+    useLayoutEffect(() => {
+        if (scroll.current && span.current) {
+            scroll.current.scrollLeft = (span.current[0] ?? 0) * scale;
+        }
+    }, [scale]);
+    const resting = useRef<ReturnType<typeof setTimeout>>(undefined);
+    useEffect(() => () => clearTimeout(resting.current), []);
+    function seen() {
+        clearTimeout(resting.current);
+        resting.current = setTimeout(() => {
+            const place = scroll.current;
+            if (place) {
+                const from = Math.max(0, place.scrollLeft / scale);
+                const to = Math.min(seconds, from + (place.clientWidth - HEAD) / scale);
+                span.current = from > 0 || to < seconds ? [from, to] : undefined;
+                onLook({ sight: span.current && to > from ? { span: span.current } : undefined });
+            }
+        }, REST_MS);
+    }
     return (
         <Place>
             <label>
@@ -43,13 +81,16 @@ export function Tracks({ tracks, name, onOpen }: { tracks: Outline['tracks']; na
                     max={MOST}
                     step={0.5}
                     value={closer}
-                    onChange={(event) => setCloser(Number(event.target.value))}
+                    onChange={(event) => {
+                        onLook({ zoom: Number(event.target.value) });
+                        seen();
+                    }}
                 />
                 {tracks.every((track) => track.clips.every((clip) => clip.isKnown))
                     ? `${number(seconds, 1)} s`
                     : 'it does not say how long all of it is'}
             </label>
-            <Scroll tabIndex={0} role="region" aria-label={`The tracks of ${name}`}>
+            <Scroll ref={scroll} onScroll={seen} tabIndex={0} role="region" aria-label={`The tracks of ${name}`}>
                 {tracks.map((track, index) => (
                     // biome-ignore lint/suspicious/noArrayIndexKey: a track is known by its place only
                     <Track key={index} style={{ width: HEAD + seconds * scale }} aria-label={track.name}>

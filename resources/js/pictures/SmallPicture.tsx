@@ -19,15 +19,17 @@ interface Props {
     width: number;
     /** Whether there is room to say why something cannot be shown. */
     says?: boolean;
+    /** A content that it had, as `version-3`, instead of what is on the screen. */
+    source?: string;
     /** Where it lies, if that is not where the page is. */
     in?: string;
 }
 
 /** What a document looks like, in small. Its name stands beside it, so it says nothing to who hears the page, but where it cannot be shown. */
-export function SmallPicture({ id, width, says, in: other }: Props) {
+export function SmallPicture({ id, width, says, source, in: other }: Props) {
     const { workspace: here = '' } = useParams();
     const workspace = other ?? here;
-    const picture = usePicture(workspace, id);
+    const picture = usePicture(workspace, id, source);
     const why = picture?.state === 'cannot be shown' ? `cannot be shown, ${picture.why}` : null;
     return (
         <Place data-picture={picture?.state} $width={width} $isBare={picture?.state !== 'made' && why === null} title={why ?? undefined}>

@@ -11,6 +11,11 @@ const LATE_MS = 20_000;
 /** What comes into sight at once is asked for together. */
 const GATHER_MS = 30;
 
+/** The picture of what a document was has this between its id and the name of that content. */
+const OF = ':';
+/** As the server names what a picture is of. */
+const named = ({ document, source }: Picture) => (source === null ? document : document + OF + source);
+
 type Waiter = { id: string; take: (picture: Picture) => void; fail: (error: unknown) => void };
 const waiting = new Map<string, Waiter[]>();
 
@@ -35,9 +40,9 @@ async function send(workspace: string): Promise<void> {
         const query = { documents: [...new Set(some.map((one) => one.id))].join(',') };
         try {
             const pictures = await answer(api.GET('/workspaces/{workspace}/pictures', { params: { path: { workspace }, query } }));
-            const of = new Map(pictures.map((picture) => [picture.document, picture]));
+            const of = new Map(pictures.map((picture) => [named(picture), picture]));
             for (const { id, take } of some) {
-                take(of.get(id) ?? { document: id, state: 'none', key: null, why: null });
+                take(of.get(id) ?? { document: id, source: null, state: 'none', key: null, why: null });
             }
         } catch (error) {
             for (const one of some) {
@@ -47,11 +52,15 @@ async function send(workspace: string): Promise<void> {
     }
 }
 
-/** The small picture of a document as it is on the screen; news of documents have it asked for again. */
-export function usePicture(workspace: string, id: string): Picture | undefined {
+/**
+ * The small picture of a document as it is on the screen, which news of documents have asked for again; or of a content that it had,
+ * as `version-3`.
+ */
+export function usePicture(workspace: string, id: string, source?: string): Picture | undefined {
     return useQuery({
-        queryKey: keys.picture(workspace, id),
-        queryFn: () => ask(workspace, id),
+        // What was does not change; what of it is chosen to be shown can.
+        queryKey: source ? [...keys.pictureThen(workspace, id), source] : keys.picture(workspace, id),
+        queryFn: () => ask(workspace, source ? id + OF + source : id),
         // Behind much else it takes a while; who waits asks less and less.
         refetchInterval: ({ state }) =>
             state.data?.state === 'waiting' ? Math.min(LATE_MS, AGAIN_MS * GROWTH ** Math.min(state.dataUpdateCount, 12)) : false,
