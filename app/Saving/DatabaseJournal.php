@@ -34,6 +34,7 @@ final class DatabaseJournal implements Journal
         private readonly Workspace $workspace,
         private readonly DiskContentStore $contents,
         private readonly ?LogEntry $entry = null,
+        private readonly ?ArrivingContents $arriving = null,
     ) {}
 
     public function prepared(Operation $operation): void
@@ -180,7 +181,7 @@ final class DatabaseJournal implements Journal
 
     private function size(?string $hash, Action $action): ?int
     {
-        return $hash === null || ! $action->touchesFile() ? null : $this->contents->size($hash);
+        return $hash === null || ! $action->touchesFile() ? null : ($this->arriving ?? $this->contents)->size($hash);
     }
 
     /** @param array<string, mixed> $values */

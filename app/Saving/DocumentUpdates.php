@@ -66,7 +66,7 @@ final readonly class DocumentUpdates
                     $this->noteOrigin($document, $writing, $operation);
                     $document->dropped_at = null;
                     $document->revision++;
-                    $written[] = [$document, (string) $writing->after_hash];
+                    $written[] = [$document, (string) $writing->after_hash, $writing->after_size];
 
                     continue;
                 }
@@ -173,7 +173,7 @@ final readonly class DocumentUpdates
     /**
      * Documents without a draft whose files were made, moved or rewritten.
      *
-     * @param  list<array{Document, string}>  $documents  each with the hash of its content
+     * @param  list<array{Document, string, ?int}>  $documents  each with the hash of its content, and its size
      */
     private function followWritten(array $documents): void
     {
@@ -185,9 +185,9 @@ final readonly class DocumentUpdates
     }
 
     /** A link can become a file, and a file a link. */
-    private function formatOf(string $path, string $hash): string
+    private function formatOf(string $path, string $hash, ?int $size): string
     {
-        $isLink = $this->contents->size($hash) <= LinkContent::LONGEST && LinkContent::is($this->contents->bytes($hash));
+        $isLink = ($size ?? $this->contents->size($hash)) <= LinkContent::LONGEST && LinkContent::is($this->contents->bytes($hash));
 
         return $isLink ? LinkReader::NAME : FormatRegistry::standard()->nameFor($path);
     }
@@ -197,7 +197,7 @@ final readonly class DocumentUpdates
         $stat = $files->stat($document->path);
         $document->setRawAttributes([
             ...$document->getAttributes(),
-            'format' => $this->formatOf($document->path, (string) $line->after_hash), 'saved_hash' => $line->after_hash, 'size' => $line->after_size ?? $this->contents->size((string) $line->after_hash),
+            'format' => $this->formatOf($document->path, (string) $line->after_hash, $line->after_size), 'saved_hash' => $line->after_hash, 'size' => $line->after_size ?? $this->contents->size((string) $line->after_hash),
             'file_key' => $document->path_key, 'stat' => $stat->signature ?? '',
             // Since it was written another program may have written too; a file changed since then proves nothing.
             'seen_at' => strtotime($operation->getRawOriginal('created_at')), 'is_gone' => 0, 'updated_at' => $document->freshTimestampString(),
@@ -209,7 +209,7 @@ final readonly class DocumentUpdates
         $after = (string) $line->after_hash;
         $document->dropped_at = null;
         $this->markSaved($files, $document, $line, $operation);
-        $analysis = $this->index->record($document, $this->contents->kept($after), false);
+        $analysis = $this->index->record($document, $this->contents->kept($after, $line->after_size), false);
         $document->revision++;
         $document->format = $analysis->format;
         if ($document->draft === null) {

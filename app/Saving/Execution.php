@@ -13,6 +13,7 @@ use App\Rights\NotAllowed;
 use App\Support\SharedProgress;
 use App\Workspace\Files\DiskContentStore;
 use App\Workspace\Files\WorkspaceFiles;
+use App\Workspace\Reading\Formats;
 use App\Workspace\Sources;
 use App\Workspace\WorkspaceLock;
 use Hafenbuch\Core\Path\Path;
@@ -52,7 +53,14 @@ final readonly class Execution
             $plan = $prepared->plan;
             self::accept($plan, $fingerprint);
 
-            return $plan->isEmpty() ? null : $this->run($workspace, new LogEntry($kind ?? $prepared->decided->act->value, $person->id, $this->named($workspace, $person, $plan, $relinking ?? Relinking::none()), $note), $this->emptied($plan));
+            if ($plan->isEmpty()) {
+                return null;
+            }
+            $sources = Sources::of($workspace, $person);
+            $arriving = new ArrivingContents($this->contents, $sources);
+            $lines = $this->named($workspace, $plan, $relinking ?? Relinking::none(), $arriving, $sources);
+
+            return $this->run($workspace, new LogEntry($kind ?? $prepared->decided->act->value, $person->id, $lines, $note), $this->emptied($plan), $arriving);
         });
     }
 
@@ -71,18 +79,19 @@ final readonly class Execution
      * Under the workspace’s lock, after recovery.
      *
      * @param  list<string>  $oldFolders  that go if they are empty afterwards
+     * @param  ?ArrivingContents  $arriving  what comes in from elsewhere; null: nothing does
      *
      * @throws NotAllowed where the person has lost the right meanwhile
      * @throws WrittenMeanwhile where the files are written and the tables cannot follow now
      */
-    public function run(Workspace $workspace, LogEntry $entry, array $oldFolders = []): OperationRecord
+    public function run(Workspace $workspace, LogEntry $entry, array $oldFolders = [], ?ArrivingContents $arriving = null): OperationRecord
     {
         $this->mustWrite($workspace, $entry);
         $operation = new Operation(strtolower((string) Str::ulid()), DatabaseJournal::changes($entry->lines), [], $oldFolders);
-        $journal = new DatabaseJournal($workspace, $this->contents, $entry);
+        $journal = new DatabaseJournal($workspace, $this->contents, $entry, $arriving);
         $progress = new SharedProgress(SharedProgress::inWorkspace($workspace->id), $operation->id);
         try {
-            (new Transaction(WorkspaceFiles::of($workspace), $this->contents, $journal, $progress))->run($operation);
+            (new Transaction(WorkspaceFiles::of($workspace), $arriving ?? $this->contents, $journal, $progress))->run($operation);
         } catch (\PDOException $failure) {
             throw $journal->hasBegun() ? WrittenMeanwhile::inTheMiddle($failure) : $failure;
         } finally {
@@ -142,25 +151,25 @@ final readonly class Execution
      *
      * @return list<PlanLine>
      */
-    private function named(Workspace $workspace, User $person, Plan $plan, Relinking $relinking): array
+    private function named(Workspace $workspace, Plan $plan, Relinking $relinking, ArrivingContents $arriving, Sources $sources): array
     {
         $this->contents->putAll((static function () use ($plan): \Generator {
             foreach ($plan->contents as $bytes) {
                 yield DiskContentStore::stream($bytes);
             }
         })());
-        $this->keepFiles($workspace, $plan);
-        $this->keepArrivals($workspace, $person, $plan, $relinking);
+        $this->keepArrivals($workspace, $plan, $relinking, $arriving, $sources);
+        $this->keepFiles($workspace, $plan, $arriving);
 
         return array_map(static fn (PlanLine $line): PlanLine => $line->makesDocument() ? $line->of(strtolower((string) Str::ulid())) : $line, $plan->lines);
     }
 
     /** Files that are copied or moved as they are have their content nowhere else yet. */
-    private function keepFiles(Workspace $workspace, Plan $plan): void
+    private function keepFiles(Workspace $workspace, Plan $plan, ArrivingContents $arriving): void
     {
         $sources = [];
         foreach ($plan->lines as $line) {
-            if ($line->action->writes() && $line->after !== null && ! $this->contents->hold($line->after)) {
+            if ($line->action->writes() && $line->after !== null && ! $this->contents->hold($line->after) && ! $arriving->has($line->after)) {
                 $sources[$line->origin ?? $line->documentId] = $line->after;
             }
         }
@@ -181,15 +190,18 @@ final readonly class Execution
     }
 
     /** Files from elsewhere that come in as they are; each must still hold what the plan has seen. */
-    private function keepArrivals(Workspace $workspace, User $person, Plan $plan, Relinking $relinking): void
+    private function keepArrivals(Workspace $workspace, Plan $plan, Relinking $relinking, ArrivingContents $arriving, Sources $sources): void
     {
         $written = array_fill_keys(array_filter(array_map(static fn (PlanLine $line): ?string => $line->action->writes() ? $line->after : null, $plan->lines)), true);
         $arrivals = array_values(array_filter($relinking->arrivals, fn (Arrival $arrival): bool => isset($written[$arrival->hash]) && ! $this->contents->hold($arrival->hash)));
-        $files = new WorkspaceContents($workspace, $this->contents, Sources::of($workspace, $person));
-        foreach (array_chunk($arrivals, 1000) as $chunk) {
-            $hashes = $this->contents->putAll((static function () use ($chunk, $files): \Generator {
+        $formats = Formats::of($workspace);
+        // Of what can be written here every state is kept, from the first on.
+        $isWritten = static fn (Arrival $arrival): bool => $formats->forPath($arrival->to) !== null || $formats->forPath($arrival->from) !== null;
+        $others = [...array_filter($arrivals, $isWritten), ...$arriving->take(array_values(array_filter($arrivals, static fn (Arrival $arrival): bool => ! $isWritten($arrival))))];
+        foreach (array_chunk(array_values($others), 1000) as $chunk) {
+            $hashes = $this->contents->putAll((static function () use ($chunk, $sources): \Generator {
                 foreach ($chunk as $arrival) {
-                    yield $files->opened($arrival->from);
+                    yield $sources->open($arrival->from);
                 }
             })());
             foreach ($chunk as $index => $arrival) {

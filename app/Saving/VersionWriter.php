@@ -41,6 +41,9 @@ final class VersionWriter
         if ($before === $line->after_hash) {
             return; // moved as it is
         }
+        if ($before === null && ! $this->contents->has((string) $line->after_hash)) {
+            return; // it came in from elsewhere as it is, see ArrivingContents
+        }
         $latest = $this->latest[$document->id] ?? null;
         $number = $latest->number ?? -1;
         if ($before !== null && $before !== $latest?->hash) {

@@ -43,22 +43,8 @@ final readonly class WorkspaceContents implements Contents
 
     private function fromElsewhere(string $path, string $hash): string
     {
-        $bytes = stream_get_contents($this->opened($path));
+        $bytes = stream_get_contents($this->sources?->open($path) ?? throw UnableToRead::file($path, 'nothing comes in here'));
 
         return $bytes !== false && Sha256::of($bytes) === $hash ? $bytes : throw UnableToRead::file($path, 'its content has changed since it was looked at; plan again');
-    }
-
-    /**
-     * A file from elsewhere.
-     *
-     * @return resource
-     *
-     * @throws UnableToRead
-     */
-    public function opened(string $path)
-    {
-        [$files, $below] = $this->sources?->find($path) ?? throw UnableToRead::file($path, 'nothing may be taken from there');
-
-        return $files->open($below);
     }
 }

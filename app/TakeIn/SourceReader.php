@@ -6,8 +6,6 @@ namespace App\TakeIn;
 
 use App\Models\Document;
 use App\Models\Workspace;
-use App\Workspace\Files\DiskContentStore;
-use App\Workspace\Files\FileStat;
 use App\Workspace\Files\WorkspaceFiles;
 use App\Workspace\MediaType;
 use App\Workspace\Reading\Formats;
@@ -15,7 +13,6 @@ use App\Workspace\Reading\Readers;
 use App\Workspace\Sources;
 use Hafenbuch\Core\Document\OnDiskKind;
 use Hafenbuch\Core\Format\FormatRegistry;
-use Hafenbuch\Core\Path\InvalidPath;
 use Hafenbuch\Core\Reference\Resolver;
 use Hafenbuch\Core\TakeIn\MediaKind;
 use Hafenbuch\Core\TakeIn\SourceFile;
@@ -29,8 +26,6 @@ final class SourceReader
 
     /** So many are worth other processes. */
     private const TOGETHER = 300;
-
-    private const KEPT_TOGETHER = 1000;
 
     private readonly FormatRegistry $formats;
 
@@ -48,7 +43,7 @@ final class SourceReader
     /** @var array<string, true> keys of those whose hash was found just now */
     private array $hashed = [];
 
-    private function __construct(Workspace $workspace, private readonly Sources $sources, private readonly ?DiskContentStore $keeps)
+    private function __construct(Workspace $workspace, private readonly Sources $sources)
     {
         $this->formats = Formats::of($workspace);
         $this->resolver = new Resolver($workspace->root);
@@ -56,12 +51,11 @@ final class SourceReader
 
     /**
      * @param  array<string, string>  $wanted  by absolute path: the document that refers to it
-     * @param  ?DiskContentStore  $keeps  that many new ones are put into while they are hashed, since they are to come in now; null: they are only looked at
      * @return array{list<SourceFile>, array<string, string>} files, each before those that it refers to; and by path why others cannot come in
      */
-    public static function read(Workspace $workspace, Sources $sources, array $wanted, ?DiskContentStore $keeps = null): array
+    public static function read(Workspace $workspace, Sources $sources, array $wanted): array
     {
-        $reader = new self($workspace, $sources, $keeps);
+        $reader = new self($workspace, $sources);
         $reader->recall(array_map(strval(...), array_keys($wanted)));
         $reader->hashTogether(array_map(strval(...), array_keys($wanted)));
         $most = (int) config('limits.taken_in');
@@ -119,11 +113,6 @@ final class SourceReader
             }
         }
         foreach ($by as $root => $files) {
-            if ($this->keeps !== null) {
-                $this->keep((string) $root, $files, $this->keeps);
-
-                continue;
-            }
             $asked = array_map(static fn (string|int $below, array $file): array => [(string) $below, $file[1]->size, null], array_keys($files), $files);
             foreach ((new Readers($root))->look($asked) as $report) {
                 if ($report !== null && $report->hash !== null) {
@@ -131,33 +120,6 @@ final class SourceReader
                     $this->known[Document::key($path)] = (object) ['stat' => $stat->signature, 'seen_at' => $report->seenAt, 'hash' => $report->hash];
                     $this->hashed[Document::key($path)] = true;
                 }
-            }
-        }
-    }
-
-    /** @param array<array-key, array{string, FileStat}> $files absolute path, and stat, by path below the root */
-    private function keep(string $root, array $files, DiskContentStore $store): void
-    {
-        $from = new WorkspaceFiles($root);
-        foreach (array_chunk($files, self::KEPT_TOGETHER, true) as $some) {
-            $now = time();
-            $open = [];
-            $hashes = $store->putAll((static function () use ($from, $some, &$open): \Generator {
-                foreach (array_keys($some) as $below) {
-                    try {
-                        $stream = $from->open((string) $below);
-                    } catch (UnableToRead|InvalidPath) {
-                        // The look at it will say why.
-                        continue;
-                    }
-                    $open[] = $below;
-                    yield $stream;
-                }
-            })());
-            foreach ($open as $number => $below) {
-                [$path, $stat] = $some[$below];
-                $this->known[Document::key($path)] = (object) ['stat' => $stat->signature, 'seen_at' => $now, 'hash' => $hashes[$number]];
-                $this->hashed[Document::key($path)] = true;
             }
         }
     }

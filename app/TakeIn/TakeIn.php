@@ -14,7 +14,6 @@ use App\Relink\StrayList;
 use App\Saving\Execution;
 use App\Saving\Planning;
 use App\Saving\PreparedPlan;
-use App\Workspace\Files\DiskContentStore;
 use App\Workspace\Files\WorkspaceFiles;
 use App\Workspace\Settings;
 use App\Workspace\Sources;
@@ -30,13 +29,12 @@ final readonly class TakeIn
 {
     private const CHUNK = 1000;
 
-    public function __construct(private Planning $planning, private Execution $execution, private DiskContentStore $contents) {}
+    public function __construct(private Planning $planning, private Execution $execution) {}
 
-    /** @param bool $keeps whether it is to come in now, so that what is read goes into the store at once */
-    public function list(Workspace $workspace, User $person, TakeInWish $wish, bool $keeps = false): TakeInList
+    public function list(Workspace $workspace, User $person, TakeInWish $wish): TakeInList
     {
         $strays = self::outside($workspace, $person, $wish);
-        [$sources, $refused] = SourceReader::read($workspace, Sources::of($workspace, $person), array_map(static fn (Stray $stray): string => $stray->places[0]->path, $strays), $keeps ? $this->contents : null);
+        [$sources, $refused] = SourceReader::read($workspace, Sources::of($workspace, $person), array_map(static fn (Stray $stray): string => $stray->places[0]->path, $strays));
         $choices = [];
         foreach ($sources as $source) {
             $choices[$source->path] = $wish->choice($source);
@@ -64,7 +62,7 @@ final readonly class TakeIn
      */
     public function carryOut(Workspace $workspace, User $person, TakeInWish $wish, ?string $fingerprint, ?string $note = null): TakenIn
     {
-        $list = $this->list($workspace, $person, $wish, true);
+        $list = $this->list($workspace, $person, $wish);
         $relinking = $this->relinking($list, $wish);
         $entry = $relinking->isEmpty() ? null : $this->execution->save($workspace, $person, [], $fingerprint, $note, null, $relinking);
         $left = self::outside($workspace, $person, $wish);

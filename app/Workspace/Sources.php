@@ -10,6 +10,7 @@ use App\Workspace\Files\WorkspaceFiles;
 use Hafenbuch\Core\Path\InvalidPath;
 use Hafenbuch\Core\Path\NewPath;
 use Hafenbuch\Core\Path\Path;
+use Hafenbuch\Core\Write\UnableToRead;
 
 /**
  * From where files may be taken in: the folders of other workspaces that a person may read, and the server's roots, as far as they
@@ -58,6 +59,19 @@ final readonly class Sources
         } catch (InvalidPath) {
             return null;
         }
+    }
+
+    /**
+     * @param  string  $path  absolute
+     * @return resource
+     *
+     * @throws UnableToRead
+     */
+    public function open(string $path)
+    {
+        [$files, $below] = $this->find($path) ?? throw UnableToRead::file($path, 'nothing may be taken from there');
+
+        return $files->open($below);
     }
 
     /**

@@ -187,3 +187,81 @@ it('hashes many at once, and looks again at what changed in between', function (
     $done = taking($this->harbour, new TakeInWish([$this->harbour->document('book/many.md')->id]));
     expect($done->taken)->toBe(400)->and($this->harbour->read('taken-in/399.bin'))->toBe('file 399')->and($done->outside)->toBe([]);
 });
+
+/** As if it had been looked at long after it was written last. */
+function lookedAtLongAgo(string $path): void
+{
+    $stat = App\Workspace\Files\FileStat::of(lstat($path) ?: throw new LogicException($path));
+    Illuminate\Support\Facades\DB::table('known_sources')->upsert([['path_key' => App\Models\Document::key($path), 'stat' => $stat->signature, 'seen_at' => time() + 60, 'hash' => hash_file('sha256', $path), 'used_at' => now()->format('Y-m-d H:i:s.v')]], ['path_key'], ['stat', 'seen_at', 'hash']);
+}
+
+describe('a large file that nobody writes here', function () {
+    beforeEach(function () {
+        $this->film = random_bytes(80_000);
+        $this->source = ($this->place)('film.bin', $this->film);
+        lookedAtLongAgo($this->source);
+        $this->harbour->put('book/film.md', "![film]({$this->source})");
+        $this->harbour->scan();
+        $this->wish = new TakeInWish([$this->harbour->document('book/film.md')->id]);
+        $this->kept = fn (): bool => app(App\Workspace\Files\DiskContentStore::class)->has(hash('sha256', $this->film));
+    });
+
+    it('comes in once, and takes no room in the store until something is written over it', function () {
+        $entry = taking($this->harbour, $this->wish)->entry;
+        $document = $this->harbour->document('taken-in/film.bin');
+        expect($this->harbour->read('taken-in/film.bin'))->toBe($this->film)->and(($this->kept)())->toBeFalse()
+            ->and($document->size)->toBe(80_000)->and($document->versions()->count())->toBe(0)->and($entry->lines->firstWhere('path', 'taken-in/film.bin')->after_size)->toBe(80_000);
+        // Nobody misses it there.
+        $required = array_filter(iterator_to_array(app(App\Past\Store\Roots::class)->all(), false), fn (App\Past\Store\Root $root): bool => $root->hash === $document->saved_hash && $root->isRequired);
+        expect($required)->toBe([]);
+
+        // What is written over it keeps it first, as of any file that was found.
+        app(App\Drafts\DraftDesk::class)->write($document->setRelation('workspace', $this->harbour->workspace), 'cut', $this->harbour->owner, null);
+        $this->harbour->saveAll();
+        expect(($this->kept)())->toBeTrue()->and($document->versions()->orderBy('number')->pluck('note', 'number')->all())->toBe([0 => 'as found', 1 => null]);
+    });
+
+    it('is taken back and put back like any other', function () {
+        $before = $this->harbour->hashes();
+        $entry = taking($this->harbour, $this->wish)->entry;
+        $after = $this->harbour->hashes();
+        $undo = app(Undoing::class)->undo($this->harbour->workspace, $this->harbour->owner, $entry, null);
+        expect($this->harbour->hashes())->toBe($before)->and(($this->kept)())->toBeTrue();
+        unlink($this->source);
+        app(Undoing::class)->undo($this->harbour->workspace, $this->harbour->owner, $undo, null);
+        expect($this->harbour->hashes())->toBe($after);
+    });
+
+    it('does not come in at all where it changes while it is copied', function () {
+        $relinking = Hafenbuch\Core\TakeIn\TakeInPlanner::relinking(app(TakeIn::class)->list($this->harbour->workspace, $this->harbour->owner, $this->wish)->rows);
+        $before = $this->harbour->hashes();
+        $arriving = new App\Saving\ArrivingContents(app(App\Workspace\Files\DiskContentStore::class), App\Workspace\Sources::of($this->harbour->workspace, $this->harbour->owner));
+        expect($arriving->take($relinking->arrivals))->toBe([])->and($arriving->has($hash = $relinking->arrivals[0]->hash))->toBeTrue()->and(stream_get_contents($arriving->open($hash)))->toBe($this->film);
+        $arriving->confirm([$hash]);
+        // Written as if at the same time.
+        $time = filemtime($this->source);
+        file_put_contents($this->source, random_bytes(80_001));
+        touch($this->source, $time);
+        expect(fn () => $arriving->confirm([$hash]))->toThrow(FileChanged::class)
+            ->and(fn () => app(App\Saving\Execution::class)->save($this->harbour->workspace, $this->harbour->owner, [], null, null, null, $relinking))->toThrow(FileChanged::class)
+            ->and($this->harbour->hashes())->toBe($before);
+    });
+
+    it('is all in or not at all, whenever it is killed', function () {
+        $before = $this->harbour->hashes();
+        $wanted = [...$before, 'book/film.md' => hash('sha256', '![film](../taken-in/film.bin)'), 'taken-in/film.bin' => hash('sha256', $this->film)];
+        foreach (range(1, 14, 2) as $nth) {
+            $died = $this->harbour->dying('~^(insert|update)~i', $nth, 'take-in', ['--of', 'book/film.md']);
+            app(App\Saving\Execution::class)->recoverNow($this->harbour->workspace);
+            $now = $this->harbour->hashes();
+            ksort($now);
+            ksort($wanted);
+            expect($now === $before || $now === $wanted)->toBeTrue("killed at {$nth}: {$died->getOutput()}{$died->getErrorOutput()}");
+            if ($now !== $before) {
+                app(Undoing::class)->undo($this->harbour->workspace, $this->harbour->owner, App\Models\Operation::query()->where('workspace_id', $this->harbour->workspace->id)->orderByDesc('number')->firstOrFail(), null);
+                app(App\Workspace\Files\DiskContentStore::class)->free(hash('sha256', $this->film), 0);
+                lookedAtLongAgo($this->source);
+            }
+        }
+    });
+});

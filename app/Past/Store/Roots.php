@@ -8,6 +8,7 @@ use App\Models\Operation;
 use App\Models\Workspace;
 use App\Workspace\Settings;
 use Hafenbuch\Core\Plan\Action;
+use Hafenbuch\Core\Plan\ReasonKind;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 
@@ -53,7 +54,9 @@ final class Roots
                 $lines = DB::table('operation_lines')->join('operations', 'operations.id', '=', 'operation_id')->where('workspace_id', $workspace->id)->whereNotNull($column)
                     ->where(static fn (Builder $within) => $within->where('operations.created_at', '>=', $reach)->orWhereIn('state', [...Operation::UNFINISHED, Operation::NEEDS_PERSON]));
                 $writes = $isFile ? [Action::Create->value, Action::Write->value, Action::Replace->value, Action::Remove->value] : [];
-                $needed = (clone $lines)->when($isFile, static fn (Builder $query) => $query->whereIn('action', $writes)->where('kind', '!=', Operation::OUTSIDE));
+                // What came in from elsewhere as it is lies at its place alone, see ArrivingContents; taking it back needs nothing of it.
+                $needed = (clone $lines)->when($isFile, static fn (Builder $query) => $query->whereIn('action', $writes)->where('kind', '!=', Operation::OUTSIDE))
+                    ->when($column === 'after_hash', static fn (Builder $query) => $query->whereNot(static fn (Builder $line) => $line->where('action', Action::Create->value)->where('reason', ReasonKind::TakenIn->value)));
                 yield from $this->of($needed, 'operation_lines.id', $column, "concat('entry ', operations.number, ', ', path)");
                 if ($isFile) {
                     yield from $this->of($lines, 'operation_lines.id', $column, "concat('entry ', operations.number, ', ', path)", false);

@@ -126,10 +126,14 @@ final readonly class DiskContentStore implements ContentStore
         return new StoredContent($this->putBytes($bytes), strlen($bytes), $this, $bytes);
     }
 
-    /** A content that is kept already. */
-    public function kept(string $hash): StoredContent
+    /**
+     * A content that is kept already.
+     *
+     * @param  ?int  $size  in bytes, where it is known without asking the disk
+     */
+    public function kept(string $hash, ?int $size = null): StoredContent
     {
-        return new StoredContent($hash, $this->size($hash) ?? 0, $this);
+        return new StoredContent($hash, $size ?? $this->size($hash) ?? 0, $this);
     }
 
     /** Has a content that is kept counted as used just now, so that nobody frees it before what is to refer to it is recorded. */
@@ -237,6 +241,8 @@ final readonly class DiskContentStore implements ContentStore
     {
         return @fopen($this->disk->path(self::name($hash)), 'rb') ?: throw UnableToRead::content($hash);
     }
+
+    public function confirm(array $hashes): void {}
 
     /** The folder that holds all of them. */
     public function root(): string

@@ -39,14 +39,15 @@ final readonly class DocumentIndex
     /**
      * Records contents of many documents, for one of the two layers, with few statements.
      *
-     * @param  list<array{Document, string}>  $documents  each with the hash of its content
+     * @param  list<array{0: Document, 1: string, 2?: ?int}>  $documents  each with the hash of its content, and its size where that is known
      * @return list<IndexedContent> in that order
      */
     public function recordMany(array $documents, bool $inDraft): array
     {
         $analyses = $rows = [];
-        foreach ($documents as [$document, $hash]) {
-            $analyses[] = $analysis = $this->read($document, $this->contents->kept($hash));
+        foreach ($documents as $one) {
+            $document = $one[0];
+            $analyses[] = $analysis = $this->read($document, $this->contents->kept($one[1], $one[2] ?? null));
             foreach ($analysis->references as $row) {
                 $rows[] = ['workspace_id' => $document->workspace_id, 'document_id' => $document->id, 'in_draft' => $inDraft] + $row;
             }

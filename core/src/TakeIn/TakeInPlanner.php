@@ -71,11 +71,12 @@ final class TakeInPlanner
             return new TakeInRow($source, $this->places[$source->path] = $same, true);
         }
         $wanted = $this->wanted($source, $choice, $rule);
-        if ($source->ends === [] && ! isset($this->given[Path::fold($wanted)]) && ($this->hashAt)($wanted) === $source->hash) {
+        $isTaken = fn (string $path): bool => isset($this->given[Path::fold($path)]) || ($this->isTaken)($path);
+        $isFree = ! $isTaken($wanted);
+        if (! $isFree && $source->ends === [] && ! isset($this->given[Path::fold($wanted)]) && ($this->hashAt)($wanted) === $source->hash) {
             return new TakeInRow($source, $this->places[$source->path] = $wanted, true);
         }
-        $isTaken = fn (string $path): bool => isset($this->given[Path::fold($path)]) || ($this->isTaken)($path);
-        $path = $isTaken($wanted) ? FreeName::near($wanted, $isTaken) ?? $wanted : $wanted;
+        $path = $isFree ? $wanted : FreeName::near($wanted, $isTaken) ?? $wanted;
         $this->given[Path::fold($path)] = true;
         $this->places[$source->path] = $path;
         if ($source->ends === []) {

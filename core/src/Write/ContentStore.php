@@ -35,4 +35,13 @@ interface ContentStore
      * @throws UnableToRead
      */
     public function open(string $hash);
+
+    /**
+     * Makes sure that what was opened under these names is what was read. It always is in a store that nobody else writes.
+     *
+     * @param  list<string>  $hashes
+     *
+     * @throws FileChanged where a content lies elsewhere and another program may have changed it meanwhile
+     */
+    public function confirm(array $hashes): void;
 }

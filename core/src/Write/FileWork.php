@@ -26,17 +26,19 @@ final readonly class FileWork
     {
         $this->makeFolders($operation->newFolders);
         // All new contents are on the disk before the first file is touched, so that a full disk is found in time.
-        $staged = $likes = [];
+        $staged = $likes = $contents = [];
         $all = count($operation->changes);
         foreach ($operation->changes as $done => $change) {
             $progress?->step(intdiv($done, 2), $all);
             if ($change->after !== null && ($isUntouched ? $change->before : $this->files->hash($change->path)) !== $change->after) {
                 $staged[] = $temporary = $this->stage($operation, $change, $change->before, $change->after);
+                $contents[] = $change->after;
                 $likes[$temporary] = $change->before === null ? $change->like : $change->path;
             }
         }
         $this->files->takeAttributes(array_filter($likes));
         $this->files->sync($staged);
+        $this->store->confirm($contents);
         foreach ($operation->changes as $done => $change) {
             $progress?->step(intdiv($all + $done, 2), $all);
             $this->turn($operation, $change, $change->before, $change->after);

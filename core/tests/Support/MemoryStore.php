@@ -5,12 +5,16 @@ declare(strict_types=1);
 namespace Hafenbuch\Core\Tests\Support;
 
 use Hafenbuch\Core\Write\ContentStore;
+use Hafenbuch\Core\Write\FileChanged;
 use Hafenbuch\Core\Write\UnableToRead;
 
 final class MemoryStore implements ContentStore
 {
     /** @var array<string, string> */
     public array $contents = [];
+
+    /** @var list<string> hashes of contents that lie where others write them */
+    public array $changedMeanwhile = [];
 
     public function has(string $hash): bool
     {
@@ -39,6 +43,13 @@ final class MemoryStore implements ContentStore
     public function open(string $hash)
     {
         return self::stream($this->contents[$hash] ?? throw UnableToRead::content($hash));
+    }
+
+    public function confirm(array $hashes): void
+    {
+        if (array_intersect($hashes, $this->changedMeanwhile) !== []) {
+            throw FileChanged::at('/elsewhere');
+        }
     }
 
     /** @return resource */

@@ -52,6 +52,34 @@ it('is all or nothing when killed at any step', function (int $lines) {
     expect($finished)->toBe($whole->fuse->steps - 1);
 })->with('sizes');
 
+it('is all or nothing where what came in from elsewhere is not to be had again', function (int $lines) {
+    $whole = SmallSave::of($lines);
+    $whole->save();
+    $states = [];
+    for ($step = 1; $step <= $whole->fuse->steps; $step++) {
+        $harbour = SmallSave::of($lines);
+        $harbour->fuse->killAt = $step;
+        expect(fn () => $harbour->save())->toThrow(Killed::class);
+        $harbour->fuse->repair();
+        foreach ($harbour->operation->changes as $change) {
+            if ($change->before === null) {
+                unset($harbour->store->contents[$change->after]);
+            }
+        }
+        $harbour->recover();
+        $states[] = $harbour->journal->state('op');
+        expect(ksorted($harbour->files->files))->toBe($harbour->expected(), "after a kill at step {$step}");
+    }
+    expect($states)->toContain('rolled back', 'written');
+})->with(['3 lines' => 3, '20 lines' => 20]);
+
+it('writes nothing where what comes in from elsewhere changed while it was read', function () {
+    $harbour = SmallSave::of(3);
+    $harbour->store->changedMeanwhile = [$harbour->operation->changes[1]->after];
+    expect(fn () => $harbour->save())->toThrow(FileChanged::class)
+        ->and(ksorted($harbour->files->files))->toBe($harbour->before)->and($harbour->journal->state('op'))->toBe('rolled back');
+});
+
 it('is all or nothing when the recovery is killed at any step too', function () {
     $whole = SmallSave::of(3);
     $whole->save();
