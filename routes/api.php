@@ -156,6 +156,7 @@ Route::middleware(['auth:sanctum', 'throttle:person'])->group(function (): void 
             Route::get('documents', [DocumentController::class, 'index']);
             Route::get('documents/{document}', [DocumentController::class, 'show']);
             Route::get('documents/{document}/outline', [PictureController::class, 'outline']);
+            Route::get('documents/{document}/facts', [PictureController::class, 'facts']);
             Route::get('documents/{document}/picture', [PictureChoiceController::class, 'show']);
             Route::get('documents/{document}/reach', ReachController::class);
             Route::get('documents/{document}/content', [DraftController::class, 'show']);

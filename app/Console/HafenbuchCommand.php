@@ -72,23 +72,34 @@ abstract class HafenbuchCommand extends Command
     /**
      * A list that may be long.
      *
-     * @param  list<string>  $rows  each as JSON, or as a person reads it, according to what is asked for
+     * @param  iterable<string>  $rows  each as JSON, or as a person reads it, according to what is asked for
      */
-    protected function answerList(array $rows): int
+    protected function answerList(iterable $rows): int
     {
-        if ($rows === [] && $this->option('json')) {
-            $this->say('[]');
-        }
-        foreach (array_chunk($rows, self::ROWS_AT_ONCE) as $number => $chunk) {
-            if ($this->option('json')) {
-                $isLast = ($number + 1) * self::ROWS_AT_ONCE >= count($rows);
-                $this->say(($number === 0 ? "[\n" : '').'    '.implode(",\n    ", $chunk).($isLast ? "\n]" : ','));
-            } else {
-                $this->say(implode("\n", array_map(Shapes::readable(...), $chunk)));
+        $isJson = (bool) $this->option('json');
+        $chunk = [];
+        $isFirst = true;
+        foreach ($rows as $row) {
+            $chunk[] = $row;
+            if (count($chunk) === self::ROWS_AT_ONCE) {
+                $this->sayRows($chunk, $isJson, $isFirst);
+                [$chunk, $isFirst] = [[], false];
             }
+        }
+        $this->sayRows($chunk, $isJson, $isFirst);
+        if ($isJson) {
+            $this->say($isFirst && $chunk === [] ? '[]' : "\n]");
         }
 
         return CommandLine::DONE;
+    }
+
+    /** @param list<string> $rows */
+    private function sayRows(array $rows, bool $isJson, bool $isFirst): void
+    {
+        if ($rows !== []) {
+            $isJson ? $this->output->write(($isFirst ? "[\n    " : ",\n    ").implode(",\n    ", $rows), false, OutputInterface::OUTPUT_RAW) : $this->say(Shapes::readable(implode("\n", $rows)));
+        }
     }
 
     /** What speaks against a place is said beside the answer, which other programs read. */

@@ -4,12 +4,9 @@ declare(strict_types=1);
 
 namespace App\Console;
 
-use App\Models\Document;
-use App\Models\Workspace;
-use App\Workspace\Index\SnapshotReader;
-use Hafenbuch\Core\Document\BelowState;
-use Hafenbuch\Core\Document\DocumentSnapshot;
-use Hafenbuch\Core\Document\FileState;
+use App\Workspace\Index\AllStates;
+use App\Workspace\Index\FourAxes;
+use App\Workspace\Index\StateRow;
 
 final class ShowStatus extends HafenbuchCommand
 {
@@ -20,43 +17,46 @@ final class ShowStatus extends HafenbuchCommand
 
     protected $description = 'Show the documents that need attention, on all four axes';
 
-    public function handle(SnapshotReader $snapshots): int
+    public function handle(AllStates $states): int
     {
-        $workspace = $this->workspace();
+        [$isJson, $showsAll] = [(bool) $this->option('json'), (bool) $this->option('all')];
         $rows = [];
-        foreach ($snapshots->inPortions($workspace) as [$ids, $snapshot]) {
-            $below = $snapshot->below($ids);
-            $known = null;
-            foreach ($ids as $id) {
-                $document = $snapshot->get($id);
-                $isAtRest = ! $document->isUnsaved() && $below[$id]['state'] === BelowState::Settled
-                    && $document->fileState() === FileState::There && $document->access->writable;
-                if (! $isAtRest || $this->option('all')) {
-                    $known ??= $this->option('json') ? $this->titles($workspace, $ids) : [];
-                    $rows[] = $document->path.self::BEHIND_PATH.$this->worded($document, $below[$id]['state'], $known[$id] ?? null);
-                }
+        /** @var array<int, ?string> $words of each state; null: it is not shown */
+        $words = [];
+        $kept = [];
+        foreach ($states->of($this->workspace(), $isJson) as $row) {
+            $number = spl_object_id($row->state);
+            if (! array_key_exists($number, $words)) {
+                // Kept, so that no other one gets its number.
+                $kept[] = $row->state;
+                $words[$number] = ! $showsAll && $row->state->areAtRest() ? null : self::worded($row->state);
+            }
+            if ($words[$number] !== null) {
+                // Two documents can have one path for a while.
+                $key = isset($rows[$row->path]) ? $row->path.self::BEHIND_PATH.count($rows) : $row->path;
+                $rows[$key] = $isJson ? self::json($row) : $words[$number];
             }
         }
-        sort($rows, SORT_STRING);
+        ksort($rows, SORT_STRING);
 
-        return $this->answerList(array_map(static fn (string $row): string => substr($row, (int) strpos($row, self::BEHIND_PATH) + 1), $rows));
+        return $this->answerList((static function () use ($rows, $isJson): \Generator {
+            foreach ($rows as $path => $said) {
+                yield $isJson ? $said : $said.strtok((string) $path, self::BEHIND_PATH);
+            }
+        })());
     }
 
-    /** @param ?object{title: ?string, format: string} $known */
-    private function worded(DocumentSnapshot $document, BelowState $below, ?object $known): string
+    private static function json(StateRow $row): string
     {
-        return $this->option('json') ? json_encode([
-            'path' => $document->path, 'title' => $known?->title, 'format' => $known->format ?? 'file',
-            'content' => $document->contentState()->value, 'below' => $below->value, 'file' => $document->fileState()?->value, 'access' => (string) $document->access,
-        ], Shapes::JSON) : sprintf('%-9s %-9s %-15s %-9s  %s', $document->contentState()->value, $below->value, $document->fileState()->value ?? 'no file yet', $document->access, $document->path);
+        $state = $row->state;
+
+        return json_encode([
+            'path' => $row->path, 'title' => $row->title, 'format' => $row->format, 'content' => $state->content, 'below' => $state->below, 'file' => $state->file, 'access' => $state->access,
+        ], Shapes::JSON);
     }
 
-    /**
-     * @param  non-empty-list<string>  $ids  one after the other
-     * @return array<string, object{title: ?string, format: string}> by id
-     */
-    private function titles(Workspace $workspace, array $ids): array
+    private static function worded(FourAxes $state): string
     {
-        return Document::query()->toBase()->where('workspace_id', $workspace->id)->whereBetween('id', [$ids[0], end($ids)])->get(['id', 'title', 'format'])->keyBy('id')->all();
+        return sprintf('%-9s %-9s %-15s %-9s  ', $state->content, $state->below, $state->file ?? 'no file yet', $state->access);
     }
 }

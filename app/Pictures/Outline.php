@@ -6,13 +6,15 @@ namespace App\Pictures;
 
 use App\Drafts\DraftDesk;
 use App\Models\Document;
+use App\Workspace\MediaFacts;
+use App\Workspace\MediaType;
 use Hafenbuch\Core\Path\Path;
 use Hafenbuch\Core\Picture\Table;
 use Hafenbuch\Core\Picture\Timeline;
 use Hafenbuch\Core\Reference\Resolver;
 use Illuminate\Support\Facades\DB;
 
-/** What a table or a timeline holds, for a page that draws it large. */
+/** What a table or a timeline holds, and what is known of a sound or a picture, for a page that shows it large. */
 final readonly class Outline
 {
     private const ROWS = 501;
@@ -21,6 +23,21 @@ final readonly class Outline
     private const BYTES = 2 << 20;
 
     public function __construct(private DraftDesk $drafts) {}
+
+    /** @return array<string, string> what is known of a sound, a moving or a still picture: value by name */
+    public function facts(Document $document): array
+    {
+        $type = MediaType::of($document->path);
+        $subject = MediaFacts::isMedia($type) ? $this->subject($document) : null;
+        if ($subject === null) {
+            return [];
+        }
+        try {
+            return MediaFacts::ofStream($subject->open($document->path), $type);
+        } catch (CannotDraw) {
+            return [];
+        }
+    }
 
     /** @return list<list<string>> the first rows, the heads among them */
     public function rows(Document $document): array
@@ -78,17 +95,22 @@ final readonly class Outline
 
     private function begin(Document $document): string
     {
-        $lies = $this->drafts->workingFile($document);
-        if ($lies === null) {
-            return '';
-        }
-        // Whoever has taken it away meanwhile leaves nothing to show.
-        $contents = [$document->path => $lies['within'] === $document->workspace->root ? null : $lies['file']];
-
         try {
-            return (new Subject($document->path, null, $contents, $document->workspace->root, ''))->begin($document->path, self::BYTES);
+            return $this->subject($document)?->begin($document->path, self::BYTES) ?? '';
         } catch (CannotDraw) {
             return '';
         }
+    }
+
+    /** Whoever has taken it away meanwhile leaves nothing to show. */
+    private function subject(Document $document): ?Subject
+    {
+        $lies = $this->drafts->workingFile($document);
+        if ($lies === null) {
+            return null;
+        }
+        $contents = [$document->path => $lies['within'] === $document->workspace->root ? null : $lies['file']];
+
+        return new Subject($document->path, null, $contents, $document->workspace->root, '');
     }
 }

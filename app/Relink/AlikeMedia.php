@@ -30,11 +30,10 @@ final class AlikeMedia
     public static function added(Workspace $workspace, array $lost, array $candidates): array
     {
         $store = app(DiskContentStore::class);
-        $facts = new MediaFacts($store);
         $unknown = [];
         foreach ($lost as $number => $one) {
             if ($candidates[$number] === [] && count($unknown) < self::MOST && $one->hash !== null && MediaFacts::isMedia(MediaType::of($one->path)) && $store->has($one->hash)) {
-                $words = implode(', ', $facts->of($one->hash, MediaType::of($one->path)));
+                $words = implode(', ', MediaFacts::ofFile($store->file($one->hash), MediaType::of($one->path)));
                 $unknown += $words === '' ? [] : [$number => new LostFile($one->path, $one->hash, $one->size, $one->seenAt, $one->deletedBy, $words)];
             }
         }

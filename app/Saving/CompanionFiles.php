@@ -20,7 +20,7 @@ final class CompanionFiles
     private const CHUNK = 1000;
 
     /** From so many documents on all files that are called like companions are looked at once, in place of one question for each. */
-    private const MANY = 500;
+    private const MANY = 5000;
 
     /**
      * @param  array<string, Choice>  $choices  by document id

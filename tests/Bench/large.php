@@ -106,7 +106,7 @@ foreach ($sizes as $count) {
     $row('plan of 200 drafts', best(fn () => $questions->ask('POST', '/plan', ['decisions' => $drafts])));
     $row('references and strays counted', best(fn () => app(WorkspaceGraphs::class)->counts($workspace)));
     $row('rescan with nothing changed', best(fn () => app(Scanner::class)->run($workspace)));
-    $row('status, as a command', best(fn () => shell(PHP_BINARY.' '.escapeshellarg(base_path('bin/hafenbuch')).' status '.escapeshellarg($workspace->slug))));
+    $row('status, as a command', best(fn () => shell(PHP_BINARY.' -d memory_limit=64M '.escapeshellarg(base_path('bin/hafenbuch')).' status '.escapeshellarg($workspace->slug))));
     $plan = json_decode($questions->ask('POST', '/plan', ['decisions' => $drafts]), true);
     $row('save of 200 drafts', best(fn () => $questions->ask('POST', '/save', ['decisions' => $drafts, 'fingerprint' => $plan['fingerprint'], 'note' => null]), 1));
     $many = Document::query()->toBase()->where('workspace_id', $workspace->id)->limit(20_000)->pluck('id')->map(static fn (string $id): array => ['document' => $id, 'decision' => ['kind' => 'save']])->all();

@@ -265,3 +265,15 @@ it('shows a solid from where it was turned to, and a while of a timeline with st
     $choose('plank.x3d', ['turn' => [M_PI_2, 0]]);
     expect($fromTheSide)->toBe(0)->and($filled())->toBeGreaterThan(100);
 });
+
+it('says what is known of a picture and of a sound, also while it is a draft', function () {
+    $this->harbour->put('tone.wav', 'RIFF'.pack('V', 36 + 8000).'WAVEfmt '.pack('VvvVVvv', 16, 1, 1, 8000, 8000, 1, 8).'data'.pack('V', 8000).str_repeat("\x80", 8000));
+    $this->harbour->scan();
+    $facts = fn (string $path): array => array_column(api('GET', "documents/{$this->harbour->document($path)->id}/facts")->assertOk()->json(), 'value', 'name');
+    expect($facts('photo.png'))->toMatchArray(['width × height' => '800 × 600 px', 'colours' => '8 bits each for red, green and blue', 'transparency' => 'none'])
+        ->and($facts('tone.wav')['duration'])->toBe('0:00:01.000')->and($facts('guide.md'))->toBe([]);
+    $this->harbour->draft('photo.png', bitmap(80, 60, 0));
+    expect($facts('photo.png')['width × height'])->toBe('80 × 60 px');
+    $this->harbour->draft('photo.png', 'no picture');
+    expect($facts('photo.png'))->toBe([]);
+});

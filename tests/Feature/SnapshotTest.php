@@ -157,3 +157,39 @@ it('sees what is committed later than what came after it', function () {
         DB::statement('set timestamp = default');
     }
 });
+
+it('tells the states of all as if it had looked at each', function () {
+    $harbour = $this->harbour;
+    $root = $harbour->workspace->root;
+    $harbour->put('folder/read-only.md', '# Fixed');
+    $harbour->put('.hidden/plan.md', '# Hidden');
+    $harbour->put('12', 'named by a number');
+    $harbour->put('gone.md', 'nobody refers to it');
+    symlink('d1.md', "{$root}/link.md");
+    $harbour->scan();
+    // Behind its back; and what was written in the second of the scan must be read again anyway.
+    unlink("{$root}/gone.md");
+    file_put_contents("{$root}/d3.md", 'changed outside');
+    chmod("{$root}/folder/read-only.md", 0o444);
+    $harbour->put('d4.md', 'another');
+    DB::table('documents')->where('path', 'd5.md')->where('workspace_id', $harbour->workspace->id)->update(['seen_at' => time() + 60]);
+    App\Models\Document::query()->where('workspace_id', $harbour->workspace->id)->whereIn('path', ['d6.md', 'd7.md'])->pluck('id')->each(
+        static fn (string $id) => DB::table('document_locks')->insert(['document_id' => $id, 'user_id' => $harbour->owner->id, 'at' => now(), 'is_automatic' => false]),
+    );
+    // As if all had been seen long after they were written.
+    DB::table('documents')->where('workspace_id', $harbour->workspace->id)->where('path', '>', 'd4')->update(['seen_at' => time() + 60]);
+    $whole = $this->reader->whole($harbour->workspace);
+    $below = $whole->below();
+    $wanted = $found = [];
+    foreach ($whole->documents as $id => $document) {
+        $wanted[$document->path] = [$document->contentState()->value, $below[$id]['state']->value, $document->fileState()?->value, (string) $document->access];
+    }
+    foreach (app(App\Workspace\Index\AllStates::class)->of($harbour->workspace) as $row) {
+        $found[$row->path] = [$row->state->content, $row->state->below, $row->state->file, $row->state->access];
+    }
+    ksort($wanted);
+    ksort($found);
+
+    expect($found)->toBe($wanted)->and($found['gone.md'][2])->toBe('gone')->and($found['d3.md'][2])->toBe('changed outside')->and($found['folder/read-only.md'][3])->toBe('read-only')
+        ->and($found['d6.md'][3])->toStartWith('locked by')->and(array_unique(array_column($found, 1)))->toContain('stray', 'unsettled', 'settled')->and($found['new.md'][2])->toBeNull();
+});

@@ -87,10 +87,8 @@ final readonly class DeviceController
     public function plan(Request $request, Workspace $workspace, #[CurrentUser] User $person): JsonResponse
     {
         $given = $request->validate(self::rules());
-        $plan = PlanData::prepared($this->replacing->plan($workspace, $person, $given['old'], $given['new']));
-        ShownPlans::keep($workspace, $person, $plan);
 
-        return new JsonResponse($plan);
+        return ShownPlans::answer($workspace, $person, PlanData::prepared($this->replacing->plan($workspace, $person, $given['old'], $given['new'])));
     }
 
     #[OA\Post(path: '/workspaces/{workspace}/devices/replace', operationId: 'replaceDevice', requestBody: new Body([

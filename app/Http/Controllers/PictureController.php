@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Http\Data\FactData;
 use App\Http\Data\OutlineData;
 use App\Http\Data\PictureData;
 use App\Http\OpenApi\Ok;
@@ -83,6 +84,15 @@ final readonly class PictureController
         }
 
         return new JsonResponse(new OutlineData($outline->rows($document), $outline->tracks($document)));
+    }
+
+    /** What is known of a sound, a moving or a still picture. */
+    #[OA\Get(path: '/workspaces/{workspace}/documents/{document}/facts', operationId: 'showFacts', responses: [new Ok('Fact', list: true)])]
+    public function facts(Workspace $workspace, Document $document, Outline $outline): JsonResponse
+    {
+        $facts = $outline->facts($document->setRelation('workspace', $workspace));
+
+        return new JsonResponse(array_map(static fn (string $name, string $value): FactData => new FactData($name, $value), array_keys($facts), array_values($facts)));
     }
 
     #[OA\Get(path: '/workspaces/{workspace}/pictures/{picture}', operationId: 'showPicture', responses: [new OA\Response(response: 200, description: 'PNG, JPEG or SVG, which never changes under its key')])]

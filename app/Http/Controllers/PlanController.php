@@ -43,10 +43,7 @@ final class PlanController
     ]), responses: [new Ok('Plan')])]
     public function plan(Request $request, Workspace $workspace, #[CurrentUser] User $person, Planning $planning): JsonResponse
     {
-        $plan = PlanData::prepared($planning->prepare($workspace, $person, DecisionReader::read($request, $workspace, $person)));
-        ShownPlans::keep($workspace, $person, $plan);
-
-        return new JsonResponse($plan);
+        return ShownPlans::answer($workspace, $person, PlanData::prepared($planning->prepare($workspace, $person, DecisionReader::read($request, $workspace, $person))));
     }
 
     /** What one line of the plan changes. */

@@ -90,10 +90,7 @@ final readonly class StrayController
     #[OA\Post(path: '/workspaces/{workspace}/relink/plan', operationId: 'planRelinking', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/RelinkWish')), responses: [new Ok('Plan')])]
     public function plan(Request $request, Workspace $workspace, #[CurrentUser] User $person, Relinker $relinker): JsonResponse
     {
-        $plan = PlanData::prepared($relinker->plan($workspace, $person, RelinkReader::read($request)));
-        ShownPlans::keep($workspace, $person, $plan);
-
-        return new JsonResponse($plan);
+        return ShownPlans::answer($workspace, $person, PlanData::prepared($relinker->plan($workspace, $person, RelinkReader::read($request))));
     }
 
     #[OA\Post(path: '/workspaces/{workspace}/relink', operationId: 'relink', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/RelinkWish')), responses: [new Ok('Entry'), new OA\Response(response: 409, description: 'the plan has changed; both are in the answer')])]

@@ -47,10 +47,7 @@ final readonly class TakeInController
     #[OA\Post(path: '/workspaces/{workspace}/take-in/plan', operationId: 'planTakeIn', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/TakeInWish')), responses: [new Ok('Plan')])]
     public function plan(Request $request, Workspace $workspace, #[CurrentUser] User $person): JsonResponse
     {
-        $plan = PlanData::prepared($this->takeIn->plan($workspace, $person, $this->wish($request, $workspace, $person)));
-        ShownPlans::keep($workspace, $person, $plan);
-
-        return new JsonResponse($plan);
+        return ShownPlans::answer($workspace, $person, PlanData::prepared($this->takeIn->plan($workspace, $person, $this->wish($request, $workspace, $person))));
     }
 
     #[OA\Post(path: '/workspaces/{workspace}/take-in', operationId: 'takeIn', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/TakeInWish')), responses: [new Ok('TakenIn'), new OA\Response(response: 409, description: 'the plan has changed; both are in the answer')])]

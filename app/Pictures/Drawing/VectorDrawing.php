@@ -21,7 +21,7 @@ final readonly class VectorDrawing
         // Of a part the whole is drawn so large that the part fills the picture.
         $whole = [(int) round(Bitmap::WIDTH / ($part[2] ?? 1)), (int) round(Bitmap::HEIGHT / ($part[3] ?? 1))];
         $process = new Process([
-            'sh', '-c', 'ulimit -v '.self::KIBIBYTES.' -t '.self::SECONDS.'; exec rsvg-convert --keep-aspect-ratio --width "$0" --height "$1" --format png', ...array_map(strval(...), $whole),
+            'sh', '-c', 'ulimit -v '.self::KIBIBYTES.' && ulimit -t '.self::SECONDS.' && exec rsvg-convert --keep-aspect-ratio --width "$0" --height "$1" --format png', ...array_map(strval(...), $whole),
         ], '/', ['PATH' => getenv('PATH') ?: '/usr/bin:/bin', 'LANG' => 'C.UTF-8'], $svg, self::SECONDS + 1);
         try {
             $process->run();

@@ -30,6 +30,8 @@ final readonly class Catalogues
             $isNew = $file->rows->areOutgrown(count($changed), self::MANY) && DB::transactionLevel() === 0;
         }
         if ($isNew) {
+            // Two of them at once take more memory than a request may have.
+            unset($file, $changed);
             $file = $this->build($workspace);
             if (DB::transactionLevel() === 0) {
                 $file->write($path);

@@ -29,7 +29,7 @@ final readonly class FileStat
             $stat['size'] + ($isLink ? strlen(LinkContent::MARK) : 0),
             $stat['mode'],
             "{$stat['size']}:{$stat['mtime']}:{$stat['ctime']}:{$stat['ino']}",
-            max($stat['mtime'], $stat['ctime']),
+            $stat['ctime'],
             $stat['mtime'],
         );
     }
@@ -40,7 +40,13 @@ final readonly class FileStat
      */
     public function proves(string $knownSignature, int $seenAt): bool
     {
-        return $this->signature === $knownSignature && $this->changedAt < $seenAt - 1;
+        return $this->signature === $knownSignature && self::wasCalm($this->writtenAt, $this->changedAt, $seenAt);
+    }
+
+    /** Whether a file was left alone when it was seen. */
+    public static function wasCalm(int $writtenAt, int $changedAt, int $seenAt): bool
+    {
+        return $writtenAt < $seenAt - 1 && $changedAt < $seenAt - 1;
     }
 
     /** A file without any write bit is read-only for everyone, the superuser too. */

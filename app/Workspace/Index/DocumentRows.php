@@ -44,10 +44,13 @@ final class DocumentRows
         return $this->rows;
     }
 
-    /** @return list<string> the files that a document's saved content points at, or its draft */
+    /** @return list<string> the files that a document's saved content points at, or its draft, sorted: in whatever order the database gives them, an answer is the same */
     public function targetsOf(string $id, bool $inDraft): array
     {
-        return array_values(array_unique($this->targets[$id][$inDraft ? 1 : 0] ?? []));
+        $targets = array_unique($this->targets[$id][$inDraft ? 1 : 0] ?? []);
+        sort($targets, SORT_STRING);
+
+        return $targets;
     }
 
     /** @return list<string> the folders that a document is a link to */
@@ -141,22 +144,6 @@ final class DocumentRows
         $this->add(Document::unsavedIds($this->workspace));
     }
 
-    /**
-     * So many, in the order of their ids.
-     *
-     * @param  string  $after  an id
-     * @return list<string> their ids
-     */
-    public function addFrom(string $after, int $count): array
-    {
-        $rows = $this->query()->where('documents.id', '>', $after)->orderBy('documents.id')->limit($count)->get();
-        foreach ($rows as $row) {
-            $this->rows[$row->id] ??= $row;
-        }
-
-        return array_values($rows->pluck('id')->all());
-    }
-
     public function addAll(): void
     {
         $this->take($this->query());
@@ -228,7 +215,7 @@ final class DocumentRows
     private function collect(Builder $references): void
     {
         $kinds = [TargetKind::File->value, TargetKind::Folder->value];
-        foreach ($references->whereIn('target_kind', $kinds)->orderBy('id')->get(['document_id', 'in_draft', 'target_kind', 'target_path']) as $row) {
+        foreach ($references->whereIn('target_kind', $kinds)->get(['document_id', 'in_draft', 'target_kind', 'target_path']) as $row) {
             if ($row->target_kind === TargetKind::Folder->value) {
                 $this->folders[$row->document_id][$row->target_path] = $row->target_path;
             } else {

@@ -133,24 +133,17 @@ final readonly class SnapshotReader
     }
 
     /**
-     * The states of all documents, in portions, so that no more than one of them is in memory.
+     * The same for nobody in particular.
      *
-     * @return \Generator<array{list<string>, Snapshot}> ids, and a snapshot for their states
+     * @param  list<string>  $ids
      */
-    public function inPortions(Workspace $workspace, ?User $viewer = null): \Generator
+    public function states(Workspace $workspace, array $ids, GraphFile $latest): Snapshot
     {
-        $latest = $this->graphs->latest($workspace);
-        $unsaved = new DocumentRows($workspace);
-        $unsaved->addUnsaved();
-        $after = '';
-        do {
-            $rows = clone $unsaved;
-            $ids = $rows->addFrom($after, self::PORTION);
-            $after = end($ids);
-            if ($ids !== []) {
-                yield [$ids, $this->stated($workspace, $rows, $viewer, $ids, $latest)];
-            }
-        } while (count($ids) === self::PORTION);
+        $rows = new DocumentRows($workspace);
+        $rows->add($ids);
+        $rows->addUnsaved();
+
+        return $this->stated($workspace, $rows, null, $ids, $latest);
     }
 
     /**

@@ -201,10 +201,10 @@ final class Snapshot
         foreach ($documents as $id => $document) {
             $strays = $this->strays($document);
             [$source, $distance] = $nearest[$id] ?? [null, null];
-            $states[$id] = match (true) {
-                $strays !== [] => ['state' => BelowState::Stray, 'because' => $strays[0], 'distance' => 1],
-                $source !== null => ['state' => BelowState::Unsettled, 'because' => $this->get($source)->path, 'distance' => $distance],
-                default => ['state' => BelowState::Settled, 'because' => null, 'distance' => null],
+            $states[$id] = match ($state = BelowState::of($strays !== [], $source !== null)) {
+                BelowState::Stray => ['state' => $state, 'because' => $strays[0], 'distance' => 1],
+                BelowState::Unsettled => ['state' => $state, 'because' => $this->get((string) $source)->path, 'distance' => $distance],
+                BelowState::Settled => ['state' => $state, 'because' => null, 'distance' => null],
             };
         }
 

@@ -42,7 +42,7 @@ final readonly class Path implements \Stringable
         if (strlen($normal) > self::PATH_BYTES) {
             throw InvalidPath::pathTooLong(strlen($normal));
         }
-        foreach (explode('/', $normal) as $name) {
+        foreach (strlen($normal) > self::NAME_BYTES ? explode('/', $normal) : [] as $name) {
             if (strlen($name) > self::NAME_BYTES) {
                 throw InvalidPath::nameTooLong($name);
             }
@@ -58,6 +58,10 @@ final readonly class Path implements \Stringable
      */
     public static function normalise(string $path): ?string
     {
+        // As nearly all are.
+        if ($path !== '' && $path[0] !== '.' && $path[0] !== '/' && $path[-1] !== '/' && ! str_contains($path, '/.') && ! str_contains($path, '//')) {
+            return $path;
+        }
         $names = [];
         foreach (explode('/', $path) as $name) {
             if ($name === '' || $name === '.') {

@@ -270,6 +270,27 @@ final class Graph
     }
 
     /**
+     * For asking of very many nodes whether one of the marked ones is below them, other than themselves.
+     *
+     * @param  list<string>  $marked
+     * @return \Closure(string): bool
+     */
+    public function marking(array $marked): \Closure
+    {
+        $marks = $this->numbered($marked);
+        sort($marks);
+        $nearest = $this->nearest === null ? NearestMarked::of($this, $marks) : $this->nearest->after($this, $marks, $this->changed);
+
+        $has = $nearest->haveBelow($this->nodes->count());
+
+        return function (string $node) use ($has): bool {
+            $number = $this->nodes->number($node);
+
+            return $number !== null && $has[$number] === NearestMarked::YES;
+        };
+    }
+
+    /**
      * The nodes ordered so that each comes after those it refers to; within a cycle, in the given order.
      *
      * @param  list<string>  $nodes
@@ -378,18 +399,18 @@ final class Graph
      */
     public function twoNearest(array $marks): array
     {
-        $flat = $this->referrers()->flat();
-        [$starts, $ends, $edges] = [$flat->starts, $flat->ends, $flat->edges];
+        // As it is kept: unpacked it takes four times the memory, and each node is asked for twice at most.
+        $referrers = $this->referrers();
         $none = -1;
-        $first = $second = $starts === [] ? [] : array_fill(0, count($starts), $none);
-        $firstAt = $secondAt = $starts === [] ? [] : array_fill(0, count($starts), 0);
+        $count = $referrers->count();
+        $first = $second = $count === 0 ? [] : array_fill(0, $count, $none);
+        $firstAt = $secondAt = $count === 0 ? [] : array_fill(0, $count, 0);
         $nodes = $sources = $marks;
         for ($distance = 1; $nodes !== []; $distance++) {
             $nextNodes = $nextSources = [];
             foreach ($nodes as $index => $node) {
                 $source = $sources[$index];
-                for ($i = $starts[$node], $end = $ends[$node]; $i < $end; $i++) {
-                    $referrer = $edges[$i];
+                foreach ($referrers->at($node) as $referrer) {
                     if ($second[$referrer] !== $none || $referrer === $source) {
                         continue;
                     }

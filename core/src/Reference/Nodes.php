@@ -12,6 +12,9 @@ final class Nodes
 
     private readonly int $sorted;
 
+    /** The number that was found last. */
+    private int $found = -1;
+
     /**
      * @param  list<string>  $others  behind the sorted ones
      * @param  string  $names  sorted names, one behind the other
@@ -75,11 +78,16 @@ final class Nodes
         if (strlen($name) !== $this->length) {
             return null;
         }
+        // Who asks for all asks for one after the other.
+        $next = $this->found + 1;
+        if ($next < $this->sorted && substr_compare($this->names, $name, $next * $this->length, $this->length) === 0) {
+            return $this->found = $next;
+        }
         for ($low = 0, $high = $this->sorted - 1; $low <= $high;) {
             $middle = ($low + $high) >> 1;
             $order = substr_compare($this->names, $name, $middle * $this->length, $this->length);
             if ($order === 0) {
-                return $middle;
+                return $this->found = $middle;
             }
             $order < 0 ? $low = $middle + 1 : $high = $middle - 1;
         }

@@ -212,3 +212,24 @@ it('packs the same after any changes, wherever they are', function () {
             ->and([$packed->starts, $packed->edges])->toBe([PackedAdjacency::of($changed->flat())->starts, PackedAdjacency::of($changed->flat())->edges]);
     }
 });
+
+it('tells of all nodes whether a marked one is below them, as if each were asked, also after changes', function () {
+    mt_srand(1853);
+    for ($turn = 0; $turn < 60; $turn++) {
+        $count = mt_rand(1, 30);
+        $nodes = array_map(static fn (int $n): string => sprintf('n%03d', $n), range(0, $count - 1));
+        $targets = array_map(static fn (): array => array_values(array_unique(array_map(static fn (): int => mt_rand(0, $count - 1), range(0, mt_rand(0, 2))))), $nodes);
+        $marked = array_values(array_filter($nodes, static fn (): bool => mt_rand(0, 4) === 0));
+        $graph = Graph::of($nodes, $targets);
+        if (mt_rand(0, 1) === 1) {
+            $graph = $graph->knowingNearest($marked)->with([$nodes[mt_rand(0, $count - 1)] => [$nodes[mt_rand(0, $count - 1)]], 'n999' => [$nodes[0]]]);
+            $marked = array_values(array_filter($nodes, static fn (): bool => mt_rand(0, 4) === 0));
+        }
+        $has = $graph->marking($marked);
+        $nearest = $graph->nearestBelow($marked, $graph->nodes()->all());
+        foreach ($graph->nodes()->all() as $node) {
+            expect($has($node))->toBe(isset($nearest[$node]));
+        }
+    }
+    expect(Graph::of(['a'], [[]])->marking(['a'])('b'))->toBeFalse();
+});

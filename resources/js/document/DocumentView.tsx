@@ -37,6 +37,7 @@ import { AddSheet } from './AddSheet';
 import { BothSheet } from './BothSheet';
 import { Content, WaysOfShowing } from './Content';
 import { Fields } from './Fields';
+import { KnownFacts } from './KnownFacts';
 import { Lineage } from './Lineage';
 import { Mentions } from './Mentions';
 import type { Keeping } from './OpenDraft';
@@ -305,6 +306,7 @@ function OneDocument({ workspace, id }: { workspace: string; id: string }) {
                     <SidePart>
                         <States row={row} />
                     </SidePart>
+                    <KnownFacts workspace={workspace} document={document} />
                     {document.isText && as.kind === 'picture' && (
                         <SidePart name="picture" title="Its picture" closed={closed} onTurn={turn}>
                             {as.shown === 'source' && <Preview document={document} workspace={workspace} />}
