@@ -77,6 +77,12 @@ final readonly class Shown
         return $shown;
     }
 
+    /** @return list<string> ids of what a document refers to at any depth, nearest first, but no more than is drawn: where one of them changes, what it shows does */
+    public function placedBy(Workspace $workspace, string $id): array
+    {
+        return self::below($this->graphs->of($workspace), $id, null);
+    }
+
     private static function idOf(string $asked): string
     {
         return explode(':', $asked, 2)[0];

@@ -50,7 +50,7 @@ final readonly class ChartReader
     {
         $isMore = count($ids) > self::MOST;
         $rows = $this->rows($workspace, array_slice($ids, 0, self::MOST));
-        $file = $this->graphs->latest($workspace);
+        $file = $this->graphs->latest($workspace, PHP_INT_MAX);
         $numbers = array_flip(array_map(static fn (object $row): string => $row->id, $rows));
         $targets = $edges = [];
         foreach ($rows as $number => $row) {

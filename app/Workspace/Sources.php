@@ -22,8 +22,9 @@ final readonly class Sources
      * @param  list<string>  $open  folders whose files may be read
      * @param  list<string>  $closed  folders among them whose files may not
      * @param  \ArrayObject<string, WorkspaceFiles>  $files  by open folder; one remembers what it has found out of its folders
+     * @param  \ArrayObject<string, ?string>  $within  by folder the open folder in which it lies, since many files of one are asked for
      */
-    private function __construct(private array $open, private array $closed, private \ArrayObject $files = new \ArrayObject) {}
+    private function __construct(private array $open, private array $closed, private \ArrayObject $files = new \ArrayObject, private \ArrayObject $within = new \ArrayObject) {}
 
     /** @param bool $withOwn whether the workspace's own folder is one of them, as for what lies there and is no document */
     public static function of(Workspace $workspace, User $person, bool $withOwn = false): self
@@ -98,6 +99,20 @@ final readonly class Sources
 
     /** The innermost open folder, unless one that is closed lies between. */
     private function folderOf(string $path): ?string
+    {
+        // A folder that is closed itself lies in one that may be open.
+        if (in_array($path, $this->closed, true)) {
+            return $this->searched($path);
+        }
+        $folder = dirname($path);
+        if (! $this->within->offsetExists($folder)) {
+            $this->within[$folder] = $this->searched($folder.'/x');
+        }
+
+        return $this->within[$folder];
+    }
+
+    private function searched(string $path): ?string
     {
         $best = null;
         foreach ($this->open as $folder) {

@@ -193,3 +193,29 @@ it('tells the states of all as if it had looked at each', function () {
     expect($found)->toBe($wanted)->and($found['gone.md'][2])->toBe('gone')->and($found['d3.md'][2])->toBe('changed outside')->and($found['folder/read-only.md'][3])->toBe('read-only')
         ->and($found['d6.md'][3])->toStartWith('locked by')->and(array_unique(array_column($found, 1)))->toContain('stray', 'unsettled', 'settled')->and($found['new.md'][2])->toBeNull();
 });
+
+it('keeps what is nearest below after many drafts, and is not misled by it after more', function () {
+    $harbour = $this->harbour;
+    $graphs = app(WorkspaceGraphs::class);
+    $plain = static fn (array $unsaved): array => $graphs->anew($harbour->workspace)->nearestBelow($unsaved);
+    for ($round = 0; $round < 4; $round++) {
+        foreach (array_slice($this->ids, 100 * $round, 60) as $id) {
+            $document = Document::query()->with('draft')->findOrFail($id)->setRelation('workspace', $harbour->workspace);
+            $round === 2 ? app(App\Drafts\DraftDesk::class)->discard($document, $harbour->owner) : app(App\Drafts\DraftDesk::class)->write($document, "# {$round}\n\n[other](d".mt_rand(0, 899).".md)\n", $harbour->owner, null);
+        }
+        App\Workspace\Graph\LastGraph::forget();
+        $unsaved = Document::unsavedIds($harbour->workspace);
+        // Distances are one answer only; which of several equally near ones is named may differ with what is kept.
+        $distances = static fn (array $nearest): array => array_map(static fn (array $one): int => $one[1], $nearest);
+        foreach ([1, 2] as $asked) {
+            $latest = $graphs->latest($harbour->workspace, 1000)->graph;
+            $found = $distances($latest->nearestBelow($unsaved, $this->ids));
+            $wanted = array_intersect_key($distances($plain($unsaved)), array_flip($this->ids));
+            ksort($found);
+            ksort($wanted);
+            expect($found)->toBe($wanted);
+            App\Workspace\Graph\LastGraph::forget();
+        }
+    }
+    expect(is_file(storage_path("graphs/{$harbour->workspace->id}-nearest")))->toBeTrue();
+});

@@ -7,6 +7,7 @@ namespace App\Crates\TakingIn;
 use App\Drafts\DraftDesk;
 use App\Models\Document;
 use App\Models\Workspace;
+use App\Past\Comparing\KnownSources;
 use App\Saving\Logbook\Comparer;
 use App\Saving\Logbook\Comparison;
 use App\Support\Refused;
@@ -17,8 +18,12 @@ final readonly class CompareComing
 {
     public function __construct(private ComingContents $coming, private DiskContentStore $contents, private DraftDesk $desk, private Comparer $comparer) {}
 
-    /** @throws Refused|\Hafenbuch\Core\Write\UnableToRead */
-    public function at(Workspace $workspace, ComingCrate $coming, string $place): Comparison
+    /**
+     * @return array{Comparison, ?array{document: string, left: string, right: string}} and under which names both can be looked at
+     *
+     * @throws Refused|\Hafenbuch\Core\Write\UnableToRead
+     */
+    public function at(Workspace $workspace, ComingCrate $coming, string $place): array
     {
         foreach ($coming->rows as $row) {
             if ($row->place() === $place && $row->row->came !== null) {
@@ -29,7 +34,9 @@ final readonly class CompareComing
                 $document = $id === null ? null : Document::query()->with('draft')->where('workspace_id', $workspace->id)->find($id);
                 $here = $document === null ? null : $this->contents->putBytes($this->desk->workingBytes($document->setRelation('workspace', $workspace)));
 
-                return $this->comparer->compare($workspace, $row->path, $here, $this->contents->putBytes($this->coming->content($workspace, $coming, $row)));
+                $comes = $this->contents->putBytes($this->coming->content($workspace, $coming, $row));
+
+                return [$this->comparer->compare($workspace, $row->path, $here, $comes), $document === null ? null : KnownSources::of($document, $here, $comes)];
             }
         }
 

@@ -56,7 +56,9 @@ final readonly class ComingCrateController
     {
         $place = $request->validate(['place' => 'required|string|max:'.Path::PATH_BYTES])['place'];
 
-        return new JsonResponse(ComparisonData::of($compare->at($workspace, $this->coming($request, $workspace, $person), $place)));
+        [$comparison, $shown] = $compare->at($workspace, $this->coming($request, $workspace, $person), $place);
+
+        return new JsonResponse(ComparisonData::of($comparison, shown: $shown));
     }
 
     #[OA\Post(path: '/workspaces/{workspace}/crates/take-in', operationId: 'takeCrateIn', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/ComingWish')), responses: [new OA\Response(response: 200, description: 'what has come of it', content: new OA\JsonContent(properties: [

@@ -16,6 +16,7 @@ use App\Http\Data\ReleaseStepData;
 use App\Models\Document;
 use App\Models\User;
 use App\Models\Workspace;
+use App\Pictures\Shown;
 use App\Quay\Quay;
 use App\Quay\RowReader;
 use App\Workspace\Files\DiskContentStore;
@@ -43,6 +44,7 @@ final readonly class DocumentView
         private DraftDesk $drafts,
         private References $editing,
         private DiskContentStore $contents,
+        private Shown $shown,
     ) {}
 
     public function of(Workspace $workspace, Document $document, User $person): DocumentData
@@ -66,6 +68,7 @@ final readonly class DocumentView
             in_array($document->id, (new Quay($workspace, $person))->shown(), true),
             array_map(static fn (FieldSite $field): FieldData => new FieldData($field->name, $field->raw), $fields),
             $this->withEnds($refersTo, static fn (ReferenceRow $reference): ?string => $reference->targetId, self::placesInText($text, $refersTo)),
+            $this->shown->placedBy($workspace, $document->id),
             $this->withEnds($referredBy, static fn (ReferenceRow $reference): string => $reference->documentId),
             $this->mentions($workspace, $document, $referredBy),
             $bytes === null ? [] : $this->editing->addable($document, $bytes),

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Past\Comparing;
 
 use App\Models\Document;
+use App\Workspace\Files\DiskContentStore;
 use Illuminate\Support\Facades\DB;
 
 /** Under which names two contents of a document can still be looked at, so that a comparison of them can be one by eye. */
@@ -28,6 +29,7 @@ final class KnownSources
             $document->draft?->hash === $hash => 'draft',
             $version !== null => "version-{$version}",
             $document->saved_hash === $hash && ! $document->is_gone => 'file',
+            app(DiskContentStore::class)->hold($hash) => ToldContent::name($document, $hash),
             default => null,
         };
     }

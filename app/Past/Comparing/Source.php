@@ -10,7 +10,7 @@ use App\Models\Document;
 final readonly class Source
 {
     /**
-     * @param  string  $name  as addresses write it: `draft`, `file`, `base`, `version-3`, `point-12`, `step-99` or `session-7`
+     * @param  string  $name  as addresses write it: `draft`, `file`, `base`, `version-3`, `point-12`, `step-99`, `session-7`, or as ToldContent names it
      * @param  string  $label  as people read it
      * @param  string  $hash  SHA-256; the store has the content
      * @param  ?string  $at  ISO 8601

@@ -22,7 +22,7 @@ use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 /** Finds the contents that a document has and had. */
 final readonly class Sources
 {
-    public const PATTERN = 'draft|file|base|(?:version|point|step|session)-\d{1,18}';
+    public const PATTERN = 'draft|file|base|(?:version|point|step|session)-\d{1,18}|'.ToldContent::PATTERN;
 
     public function __construct(private DiskContentStore $contents, private DraftDesk $drafts, private Steps $steps) {}
 
@@ -39,6 +39,7 @@ final readonly class Sources
             'point' => $this->point($document, (int) $number, $person),
             'step' => $this->step($document, (int) $number),
             'session' => $this->session($document, (int) $number, $person),
+            'told' => $this->told($document, $number),
             default => throw new NotFoundHttpException,
         };
     }
@@ -118,6 +119,16 @@ final readonly class Sources
         $session = $kept->stage->session;
 
         return new Source($document, "session-{$item}", "session “{$session->name}”, stage {$kept->stage->number}", $kept->draft_hash, self::time($kept->stage->at), $session->person->name);
+    }
+
+    private function told(Document $document, string $said): Source
+    {
+        $hash = ToldContent::hash($document, $said) ?? throw new NotFoundHttpException;
+        if (! $this->contents->has($hash)) {
+            throw Refused::because('That content is not kept any more. Ask for the comparison again.');
+        }
+
+        return new Source($document, "told-{$said}", 'as it would be', $hash);
     }
 
     private static function time(?Carbon $at): ?string

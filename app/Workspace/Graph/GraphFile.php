@@ -75,9 +75,10 @@ final readonly class GraphFile
         $nodes = $graph->nodes();
         $keys = str_pad($this->keys, self::KEY_BYTES * $nodes->count(), "\0");
         $files = str_pad($this->files, $nodes->count(), TouchedRow::NO_FILE);
+        $newKeys = [];
         foreach ($rows as $row) {
             $node = (int) $nodes->number($row->id);
-            Bytes::put($keys, $node * self::KEY_BYTES, (string) hex2bin($row->pathKey));
+            $newKeys[$node * self::KEY_BYTES] = (string) hex2bin($row->pathKey);
             $files[$node] = $row->file;
         }
         $byNode = [];
@@ -85,7 +86,12 @@ final readonly class GraphFile
             $byNode[(int) $nodes->number($id)] = $count;
         }
 
-        return new self($graph, $this->rows->with($nodes, $rows), $this->counts->with($nodes->count(), $byNode), $keys, $files);
+        return new self($graph, $this->rows->with($nodes, $rows), $this->counts->with($nodes->count(), $byNode), Bytes::put($keys, $newKeys), $files);
+    }
+
+    public function withGraph(Graph $graph): self
+    {
+        return new self($graph, $this->rows, $this->counts, $this->keys, $this->files);
     }
 
     public function knowing(KnownRows $rows): self

@@ -51,12 +51,13 @@ final readonly class ReferenceCounts
     {
         $references = str_pad($this->references, self::length($nodes), "\0");
         $strays = str_pad($this->strays, self::length($nodes), "\0");
+        $newReferences = $newStrays = [];
         foreach ($counts as $node => [$all, $missing]) {
-            Bytes::put($references, self::length($node), pack('V', $all));
-            Bytes::put($strays, self::length($node), pack('V', $missing));
+            $newReferences[self::length($node)] = pack('V', $all);
+            $newStrays[self::length($node)] = pack('V', $missing);
         }
 
-        return new self($references, $strays);
+        return new self(Bytes::put($references, $newReferences), Bytes::put($strays, $newStrays));
     }
 
     /**

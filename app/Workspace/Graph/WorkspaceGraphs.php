@@ -32,6 +32,9 @@ final readonly class WorkspaceGraphs
 
     private const COUNTED = 500;
 
+    /** Of fewer each is asked for by itself. */
+    private const MANY_ASKED = 20;
+
     public function of(Workspace $workspace): Graph
     {
         return $this->latest($workspace)->graph;
@@ -75,13 +78,41 @@ final readonly class WorkspaceGraphs
         return $wrong;
     }
 
-    /** The graph with what is known of each document's references. */
-    public function latest(Workspace $workspace): GraphFile
+    /**
+     * The graph with what is known of each document's references.
+     *
+     * @param  int  $asked  of so many documents it will be asked what unsaved one is nearest below
+     */
+    public function latest(Workspace $workspace, int $asked = 0): GraphFile
+    {
+        $latest = $this->asTheTablesAre($workspace);
+
+        return $asked < self::MANY_ASKED || DB::transactionLevel() > 0 ? $latest : $this->settled($workspace, $latest);
+    }
+
+    private function settled(Workspace $workspace, GraphFile $latest): GraphFile
+    {
+        $unsaved = Document::unsavedIds($workspace);
+        if (! $latest->graph->isFarFrom($unsaved)) {
+            return $latest;
+        }
+        [$path, $which] = [storage_path("graphs/{$workspace->id}-nearest"), LastGraph::which()];
+        $kept = NearestFile::laidOver($path, $which, $latest->graph);
+        if ($kept !== null && ! $kept->isFarFrom($unsaved)) {
+            return $latest->withGraph($kept);
+        }
+        $settled = $latest->graph->knowingNearest($unsaved);
+        NearestFile::write($path, $which, $latest->graph, $settled);
+
+        return $latest->withGraph($settled);
+    }
+
+    private function asTheTablesAre(Workspace $workspace): GraphFile
     {
         $path = storage_path("graphs/{$workspace->id}");
         // What is not committed yet may never be.
         $isKept = DB::transactionLevel() === 0;
-        $file = GraphFile::read($path);
+        $file = LastGraph::read($path);
         if ($file === null || ! $file->rows->areOfThisPast()) {
             $file = WholeGraph::read($workspace);
             if ($isKept) {
@@ -100,7 +131,7 @@ final readonly class WorkspaceGraphs
         if ($renewing === null && count($changed) > self::FAR * $many) {
             // Where all work out for themselves what one is about to write, that one comes to no end.
             KeptFile::wait($door);
-            $file = GraphFile::read($path) ?? $file;
+            $file = LastGraph::read($path) ?? $file;
             $changed = $file->rows->changed($workspace);
         }
         if ($renewing === null) {
@@ -131,6 +162,12 @@ final readonly class WorkspaceGraphs
 
     /** @param list<TouchedRow> $changed */
     private function overlaid(Workspace $workspace, GraphFile $file, array $changed): GraphFile
+    {
+        return LastGraph::with($file, $changed, fn (): GraphFile => $this->laidOver($workspace, $file, $changed));
+    }
+
+    /** @param list<TouchedRow> $changed */
+    private function laidOver(Workspace $workspace, GraphFile $file, array $changed): GraphFile
     {
         $edges = new Edges($workspace);
         $ids = $paths = [];

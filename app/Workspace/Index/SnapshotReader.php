@@ -129,7 +129,7 @@ final readonly class SnapshotReader
         $rows->add($ids);
         $rows->addUnsaved();
 
-        return $this->stated($workspace, $rows, $viewer, $ids, $this->graphs->latest($workspace));
+        return $this->stated($workspace, $rows, $viewer, $ids, $this->graphs->latest($workspace, count($ids)));
     }
 
     /**

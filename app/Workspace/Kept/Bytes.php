@@ -4,13 +4,24 @@ declare(strict_types=1);
 
 namespace App\Workspace\Kept;
 
-/** Changes a long text where it is: `substr_replace` copies all of it, each time. */
+/** Changes a long text at many places at once: `substr_replace` would copy all of it for each. */
 final class Bytes
 {
-    public static function put(string &$bytes, int $at, string $new): void
+    /**
+     * @param  array<int, string>  $new  by the place where each is put, in place of as much; none overlaps another
+     */
+    public static function put(string $bytes, array $new): string
     {
-        for ($i = 0, $length = strlen($new); $i < $length; $i++) {
-            $bytes[$at + $i] = $new[$i];
+        ksort($new);
+        $pieces = [];
+        $from = 0;
+        foreach ($new as $at => $piece) {
+            $pieces[] = substr($bytes, $from, $at - $from);
+            $pieces[] = $piece;
+            $from = $at + strlen($piece);
         }
+        $pieces[] = substr($bytes, $from);
+
+        return implode('', $pieces);
     }
 }

@@ -58,11 +58,12 @@ final readonly class KnownRows
     public function with(Nodes $ids, array $rows): self
     {
         $times = str_pad($this->times, self::TIME_BYTES * $ids->count(), "\0");
+        $new = [];
         foreach ($rows as $row) {
-            Bytes::put($times, (int) $ids->number($row->id) * self::TIME_BYTES, pack('P', $row->touchedAt));
+            $new[(int) $ids->number($row->id) * self::TIME_BYTES] = pack('P', $row->touchedAt);
         }
 
-        return new self($ids, $times, $this->touches, $this->newest);
+        return new self($ids, Bytes::put($times, $new), $this->touches, $this->newest);
     }
 
     public function touched(Touches $touches): self

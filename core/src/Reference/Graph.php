@@ -11,8 +11,12 @@ namespace Hafenbuch\Core\Reference;
  */
 final class Graph
 {
-    /** Of so few nodes each looks for what is below it by itself; for more, all that is marked is followed upwards once. */
-    private const FEW = 4;
+    /** Microseconds, about, for a node whose label is mended, that is met on the way down from one that is asked about, and that is met where all is worked out anew. */
+    private const MENDING = 12;
+
+    private const WALKING = 3;
+
+    private const ANEW = 4;
 
     /**
      * @param  (\Closure(): Adjacency)|Adjacency|null  $referrers  or how they are got when they are needed; null: they are found then
@@ -122,6 +126,29 @@ final class Graph
     public function nearest(): ?NearestMarked
     {
         return $this->nearest;
+    }
+
+    /**
+     * The same graph with what was found out later about what is nearest.
+     *
+     * @param  array<int, int>  $sums  as changedSums() gave them then
+     */
+    public function knowing(NearestMarked $nearest, array $sums): self
+    {
+        return new self($this->nodes, $this->targets, $this->referrers, $nearest, array_keys(array_diff_assoc($this->changedSums(), $sums)));
+    }
+
+    /** @return array<int, int> for each node that refers to others than was known, a sum of these */
+    public function changedSums(): array
+    {
+        $sums = [];
+        foreach ($this->changed as $node) {
+            $targets = $this->targets->at($node);
+            sort($targets);
+            $sums[$node] = crc32(pack('V*', ...$targets));
+        }
+
+        return $sums;
     }
 
     /**
@@ -251,11 +278,18 @@ final class Graph
     {
         $marks = $this->numbered($marked);
         sort($marks);
-        if ($nodes !== null && $this->nearest !== null) {
-            return $this->nearestAsKept($this->nearest->after($this, $marks, $this->changed), $nodes);
+        if ($nodes === null) {
+            return $this->nearestFromBelow($marks, null);
         }
-        if ($nodes === null || count($nodes) > self::FEW) {
-            return $this->nearestFromBelow($marks, $nodes === null ? null : $this->numbered($nodes));
+        // As far as a walk down goes, by chance, until it meets one that is marked.
+        $walk = self::WALKING * count($nodes) * intdiv($this->nodes->count(), count($marks) + 1);
+        $mending = $this->mending($marks);
+        $anew = self::ANEW * $this->nodes->count();
+        if ($mending !== null && $mending <= min($walk, $anew)) {
+            return $this->nearestAsKept($this->nearest?->after($this, $marks, $this->changed), $nodes);
+        }
+        if ($anew < $walk) {
+            return $this->nearestFromBelow($marks, $this->numbered($nodes));
         }
         $isMarked = array_fill_keys($marks, true);
         $nearest = [];
@@ -270,6 +304,26 @@ final class Graph
     }
 
     /**
+     * Whether so much has changed since the nearest were known that it is better to work all of them out again.
+     *
+     * @param  list<string>  $marked
+     */
+    public function isFarFrom(array $marked): bool
+    {
+        return $this->nearest !== null && $this->mending($this->numbered($marked)) > self::ANEW * $this->nodes->count();
+    }
+
+    /**
+     * @param  list<int>  $marks
+     * @return ?int in microseconds, about; null: the nearest are not known
+     */
+    private function mending(array $marks): ?int
+    {
+        // Each that is marked is the nearest or the second of so many.
+        return $this->nearest === null ? null : self::MENDING * $this->nearest->distance($marks, $this->changed) * min($this->nodes->count(), intdiv(2 * $this->nodes->count(), count($marks) + 1));
+    }
+
+    /**
      * For asking of very many nodes whether one of the marked ones is below them, other than themselves.
      *
      * @param  list<string>  $marked
@@ -279,7 +333,7 @@ final class Graph
     {
         $marks = $this->numbered($marked);
         sort($marks);
-        $nearest = $this->nearest === null ? NearestMarked::of($this, $marks) : $this->nearest->after($this, $marks, $this->changed);
+        $nearest = $this->nearest === null || $this->isFarFrom($marked) ? NearestMarked::of($this, $marks) : $this->nearest->after($this, $marks, $this->changed);
 
         $has = $nearest->haveBelow($this->nodes->count());
 
@@ -359,12 +413,12 @@ final class Graph
      * @param  list<string>  $nodes
      * @return array<string, array{string, int}>
      */
-    private function nearestAsKept(NearestMarked $kept, array $nodes): array
+    private function nearestAsKept(?NearestMarked $kept, array $nodes): array
     {
         $found = [];
         foreach ($nodes as $name) {
             $node = $this->nodes->number($name);
-            $nearest = $node === null ? null : $kept->below($node);
+            $nearest = $node === null ? null : $kept?->below($node);
             if ($nearest !== null) {
                 $found[$name] = [$this->nodes->name($nearest[0]), $nearest[1]];
             }

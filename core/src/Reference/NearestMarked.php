@@ -66,12 +66,33 @@ final class NearestMarked
     public function after(Graph $graph, array $marks, array $changed): self
     {
         $now = new self($this->labels, $marks);
-        $touched = array_values(array_unique([...array_diff($marks, $this->marks), ...array_diff($this->marks, $marks), ...$changed]));
+        $touched = $this->touched($marks, $changed);
         if ($touched !== []) {
             $now->mend($graph, array_fill_keys($marks, true), $touched);
         }
 
         return $now;
+    }
+
+    /**
+     * From how many nodes the labels may have to be mended.
+     *
+     * @param  list<int>  $marks
+     * @param  list<int>  $changed  the nodes that refer to others than before
+     */
+    public function distance(array $marks, array $changed): int
+    {
+        return count($this->touched($marks, $changed));
+    }
+
+    /**
+     * @param  list<int>  $marks
+     * @param  list<int>  $changed
+     * @return list<int>
+     */
+    private function touched(array $marks, array $changed): array
+    {
+        return array_values(array_unique([...array_diff($marks, $this->marks), ...array_diff($this->marks, $marks), ...$changed]));
     }
 
     /** @return ?array{int, int} the nearest marked node below another one, and how far it is; null: there is none */

@@ -42,7 +42,7 @@ export function Preview({ document, workspace, large, look, onLook }: Props) {
     const { row, mediaType } = document;
     const url = `/api/workspaces/${workspace}/documents/${row.id}/file?revision=${row.revision}`;
     // What it places may have changed too.
-    const changes = useChangesOf(document.refersTo.map((one) => one.targetId));
+    const changes = useChangesOf(document.below);
     const revisions = [row.revision, changes, ...document.refersTo.map((one) => one.content ?? '')].join();
     const name = row.title ?? fileName(row.path);
     function seen() {

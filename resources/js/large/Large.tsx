@@ -27,7 +27,7 @@ export function Large({ kind, document, workspace, text, place, look, onLook, on
     const { row } = document;
     const name = row.title ?? fileName(row.path);
     // What it takes in may have changed too.
-    const changes = useChangesOf(document.refersTo.map((one) => one.targetId));
+    const changes = useChangesOf(document.below);
     const state = [row.revision, changes, ...document.refersTo.map((one) => one.content ?? '')].join();
     const shown = `/api/workspaces/${workspace}/show/${row.path.split('/').map(encodeURIComponent).join('/')}?state=${encodeURIComponent(state)}`;
     switch (kind) {
