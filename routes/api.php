@@ -146,6 +146,7 @@ Route::middleware(['auth:sanctum', 'throttle:person'])->group(function (): void 
             Route::get('find/filters', [FindController::class, 'filters']);
             Route::post('find/replace/preview', [ReplaceController::class, 'preview']);
             Route::post('small/preview', [SmallController::class, 'preview']);
+            Route::post('small/compare', [SmallController::class, 'compare']);
             Route::get('chart', ChartController::class);
             Route::get('bookmarks', [BookmarkController::class, 'index']);
             Route::post('bookmarks', [BookmarkController::class, 'store']);
@@ -241,6 +242,7 @@ Route::middleware(['auth:sanctum', 'throttle:person'])->group(function (): void 
             Route::patch('documents/{document}', [DocumentController::class, 'update']);
             Route::put('documents/{document}/draft', [DraftController::class, 'update']);
             Route::patch('documents/{document}/draft', [DraftController::class, 'change']);
+            Route::post('documents/{document}/told', [ContentController::class, 'tell']);
             Route::put('documents/{document}/picture', [PictureChoiceController::class, 'update']);
             Route::patch('documents/{document}/fields', FieldController::class);
             Route::patch('documents/{document}/references', [ReferenceController::class, 'update']);

@@ -85,7 +85,7 @@ const PAGE_ROOMS = [
     'logbook' => ['api', 'contrast', 'plan', 'shell', 'theme', 'ui'],
     'history' => ['api', 'contrast', 'logbook', 'open', 'pictures', 'plan', 'shell', 'theme', 'ui'],
     'large' => ['api', 'pictures', 'theme', 'ui'],
-    'small' => ['api', 'pictures', 'shell', 'theme', 'ui'],
+    'small' => ['api', 'contrast', 'pictures', 'shell', 'theme', 'ui'],
     'chart' => ['api', 'open', 'pictures', 'shell', 'theme', 'ui'],
     'find' => ['api', 'bookmarks', 'pictures', 'shell', 'theme', 'ui'],
     'reach' => ['api', 'pictures', 'quay', 'shell', 'theme', 'ui'],
@@ -93,7 +93,7 @@ const PAGE_ROOMS = [
     'recovery' => ['api', 'contrast', 'history', 'shell', 'theme', 'ui', 'watch'],
     'sessions' => ['api', 'contrast', 'open', 'pictures', 'shell', 'theme', 'ui'],
     'strays' => ['api', 'open', 'plan', 'shell', 'theme', 'ui'],
-    'crates' => ['api', 'open', 'pictures', 'shell', 'theme', 'ui'],
+    'crates' => ['api', 'contrast', 'open', 'pictures', 'shell', 'theme', 'ui'],
     'frame' => ['api', 'copy', 'find', 'hold', 'open', 'plan', 'quay', 'sessions', 'settings', 'shell', 'theme', 'together', 'ui', 'watch'],
 ];
 

@@ -61,18 +61,30 @@ final readonly class MakingSmall
     public function make(Workspace $workspace, User $person, array $wanted): array
     {
         return ManyAtOnce::change($workspace, $wanted, function (Document $document, array $one) use ($person): void {
-            $text = $this->texts->of($document) ?? throw Refused::because('it is no text that can be read now');
-            if ($document->revision !== $one['revision']) {
-                throw DraftChanged::to($document->revision, $one['revision']);
-            }
-            try {
-                $small = Patience::within(self::SECONDS, fn (): string => Shrinking::apply(FormatRegistry::standard()->nameFor($document->path), $text, $one['keys'], $this->named($document)));
-            } catch (OutOfPatience) {
-                throw Refused::because('working it out took too long and was ended');
-            }
-            $small !== $text || throw Refused::because('nothing of what was chosen is in it any more');
+            [$text, $small] = $this->smaller($document, $one['revision'], $one['keys']);
             $this->texts->become($document, $text, $small, $person, $one['revision']);
         });
+    }
+
+    /**
+     * @param  list<string>  $keys  of savings
+     * @return array{string, string} the text as it is, and as it would be
+     *
+     * @throws Refused|DraftChanged
+     */
+    public function smaller(Document $document, int $revision, array $keys): array
+    {
+        $text = $this->texts->of($document) ?? throw Refused::because('it is no text that can be read now');
+        if ($document->revision !== $revision) {
+            throw DraftChanged::to($document->revision, $revision);
+        }
+        try {
+            $small = Patience::within(self::SECONDS, fn (): string => Shrinking::apply(FormatRegistry::standard()->nameFor($document->path), $text, $keys, $this->named($document)));
+        } catch (OutOfPatience) {
+            throw Refused::because('working it out took too long and was ended');
+        }
+
+        return $small !== $text ? [$text, $small] : throw Refused::because('nothing of what was chosen is in it any more');
     }
 
     /** @return list<string> the parts of a document that others name behind its path (#…), in saved contents and in drafts */

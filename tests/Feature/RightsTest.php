@@ -17,7 +17,7 @@ use Tests\Support\Routes;
 
 const IN_A_WORKSPACE = [
     'look' => [
-        'GET /', 'GET pulse', 'GET scan', 'GET rows', 'GET find', 'GET find/places', 'GET find/open', 'GET find/filters', 'POST find/replace/preview', 'GET chart', 'POST small/preview', 'GET bookmarks', 'POST bookmarks', 'PATCH bookmarks/{bookmark}', 'DELETE bookmarks/{bookmark}', 'GET pictures', 'GET pictures/{picture}', 'GET documents', 'GET documents/{document}', 'GET documents/{document}/reach', 'GET documents/{document}/outline', 'GET documents/{document}/facts', 'GET documents/{document}/picture', 'GET documents/{document}/content', 'GET documents/{document}/views',
+        'GET /', 'GET pulse', 'GET scan', 'GET rows', 'GET find', 'GET find/places', 'GET find/open', 'GET find/filters', 'POST find/replace/preview', 'GET chart', 'POST small/preview', 'POST small/compare', 'GET bookmarks', 'POST bookmarks', 'PATCH bookmarks/{bookmark}', 'DELETE bookmarks/{bookmark}', 'GET pictures', 'GET pictures/{picture}', 'GET documents', 'GET documents/{document}', 'GET documents/{document}/reach', 'GET documents/{document}/outline', 'GET documents/{document}/facts', 'GET documents/{document}/picture', 'GET documents/{document}/content', 'GET documents/{document}/views',
         'PUT documents/{document}/views', 'PATCH documents/{document}/views/{view}', 'DELETE documents/{document}/views/{view}', 'GET documents/{document}/file', 'GET show/{path}',
         'POST documents/{document}/copies', 'GET documents/{document}/set-asides', 'GET documents/{document}/versions', 'GET documents/{document}/steps', 'GET documents/{document}/points',
         'GET documents/{document}/contents/{source}', 'GET contrast', 'GET documents/{document}/as-of', 'GET documents/{document}/series', 'GET documents/{document}/compare/{other}',
@@ -29,7 +29,7 @@ const IN_A_WORKSPACE = [
         'GET logbook/{operation}/lines/{position}', 'GET logbook/{operation}/lines/{position}/found', 'GET logbook/{operation}/statement', 'GET logbook/{operation}/undo', 'GET members', 'PUT presence', 'GET notices', 'DELETE notices/{notice}', 'GET documents/{document}/comments',
     ],
     'draft' => [
-        'POST find/replace', 'POST small', 'POST scan', 'DELETE scan', 'POST documents', 'PATCH documents/{document}', 'PUT documents/{document}/draft', 'PATCH documents/{document}/draft', 'PATCH documents/{document}/fields', 'PUT documents/{document}/picture',
+        'POST find/replace', 'POST small', 'POST scan', 'DELETE scan', 'POST documents', 'PATCH documents/{document}', 'PUT documents/{document}/draft', 'PATCH documents/{document}/draft', 'PATCH documents/{document}/fields', 'PUT documents/{document}/picture', 'POST documents/{document}/told',
         'PATCH documents/{document}/references', 'POST documents/{document}/references', 'POST documents/{document}/references/remove', 'POST documents/{document}/lock', 'DELETE documents/{document}/lock',
         'PATCH documents/{document}/versions/{number}', 'POST documents/{document}/versions/{number}', 'POST documents/{document}/steps/{step}', 'POST documents/{document}/steps/{step}/branch',
         'POST documents/{document}/as-of', 'POST documents/{document}/merge', 'POST strays/accept', 'POST strays/past', 'POST unused/stay', 'POST crates/take-in', 'PATCH crates/{crate}',

@@ -29,3 +29,24 @@ it('says what is kept by kind and by document', function () {
 
     expect($room)->toMatchArray(['versions' => 2, 'sessions' => 0, 'crates' => 0, 'pictures' => 0])->and($room['documents'][0])->toMatchArray(['path' => 'a.md', 'versions' => 2])->and($room['documents'])->toHaveCount(1);
 });
+
+it('shows by eye what a drawing is beside what it would be, and gives no other content of the store away for it', function () {
+    $drawing = '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 4 3"><!-- a note --><defs><g id="unused"/></defs><rect width="4" height="3"/></svg>';
+    $harbour = new Tests\Support\Harbour(['gauge.svg' => $drawing, 'secret.md' => '# Secret']);
+    $this->harbour = $harbour;
+    $this->actingAs($harbour->owner);
+    $document = $harbour->document('gauge.svg');
+    $preview = api('POST', 'small/preview', ['documents' => [$document->id]])->assertOk()->json(0);
+    $keys = array_column($preview['savings'], 'key');
+    $compared = api('POST', 'small/compare', ['id' => $document->id, 'revision' => $preview['revision'], 'keys' => $keys])->assertOk()->json();
+    $right = $compared['shown']['right'];
+    $content = (string) api('GET', "documents/{$document->id}/contents/{$right}")->assertOk()->streamedContent();
+    expect($compared['shown']['left'])->toBe('file')->and($right)->toStartWith('told-')->and($content)->not->toContain('a note')->toContain('<rect');
+    // Nothing is a draft yet, and a name that nobody was told leads nowhere.
+    expect($harbour->document('gauge.svg')->draft)->toBeNull();
+    $secret = app(App\Workspace\Files\DiskContentStore::class)->putBytes('# Secret');
+    api('GET', "documents/{$document->id}/contents/told-{$secret}".str_repeat('0', 32))->assertNotFound();
+    api('GET', "documents/{$harbour->document('secret.md')->id}/contents/{$right}")->assertNotFound();
+    api('POST', 'small/compare', ['id' => $document->id, 'revision' => 99, 'keys' => $keys])->assertStatus(412);
+    api('POST', 'small/compare', ['id' => $document->id, 'revision' => $preview['revision'], 'keys' => ['nothing']])->assertStatus(422);
+});

@@ -14,6 +14,7 @@ use App\Models\Workspace;
 use App\Past\Comparing\Contrasts;
 use App\Past\Comparing\Source;
 use App\Past\Comparing\Sources;
+use App\Past\Comparing\ToldContent;
 use App\Workspace\Files\DiskContentStore;
 use App\Workspace\Reading\TextOf;
 use Illuminate\Container\Attributes\CurrentUser;
@@ -45,6 +46,17 @@ final readonly class ContentController
         $response->headers->set('Cache-Control', 'private, no-cache');
 
         return $response;
+    }
+
+    /** Takes what somebody would make of a document, so that it can be looked at before it is its draft; it is kept for an hour or so. */
+    #[OA\Post(path: '/workspaces/{workspace}/documents/{document}/told', operationId: 'tellContent', parameters: [new AsText],
+        requestBody: new OA\RequestBody(required: true, content: new OA\MediaType(mediaType: 'application/octet-stream', schema: new OA\Schema(type: 'string', format: 'binary'))),
+        responses: [new OA\Response(response: 200, description: 'the name under which it can be looked at', content: new OA\JsonContent(properties: [new OA\Property(property: 'source', type: 'string')], type: 'object', required: ['source']))])]
+    public function tell(Request $request, Workspace $workspace, Document $document, DraftEdit $edit, DiskContentStore $contents): JsonResponse
+    {
+        $hash = $contents->putBytes($edit->content($request, $document->setRelation('workspace', $workspace)));
+
+        return new JsonResponse(['source' => ToldContent::name($document, $hash)]);
     }
 
     #[OA\Get(path: '/workspaces/{workspace}/contrast', operationId: 'contrast', parameters: [

@@ -35,6 +35,12 @@ final readonly class WorkspaceGraphs
     /** Of fewer each is asked for by itself. */
     private const MANY_ASKED = 20;
 
+    /** Microseconds. */
+    private const LITTLE = 20_000;
+
+    /** @param int $little microseconds, as what is better found out each time than kept */
+    public function __construct(private int $little = self::LITTLE) {}
+
     public function of(Workspace $workspace): Graph
     {
         return $this->latest($workspace)->graph;
@@ -93,15 +99,15 @@ final readonly class WorkspaceGraphs
     private function settled(Workspace $workspace, GraphFile $latest): GraphFile
     {
         $unsaved = Document::unsavedIds($workspace);
-        if (! $latest->graph->isFarFrom($unsaved)) {
+        if ($latest->graph->farFrom($unsaved) < $this->little) {
             return $latest;
         }
         [$path, $which] = [storage_path("graphs/{$workspace->id}-nearest"), LastGraph::which()];
-        $kept = NearestFile::laidOver($path, $which, $latest->graph);
-        if ($kept !== null && ! $kept->isFarFrom($unsaved)) {
+        $kept = NearestFile::laidOver($path, $which, $latest->graph) ?? $latest->graph;
+        if ($kept->farFrom($unsaved) < $this->little) {
             return $latest->withGraph($kept);
         }
-        $settled = $latest->graph->knowingNearest($unsaved);
+        $settled = $kept->settled($unsaved);
         NearestFile::write($path, $which, $latest->graph, $settled);
 
         return $latest->withGraph($settled);

@@ -304,13 +304,34 @@ final class Graph
     }
 
     /**
-     * Whether so much has changed since the nearest were known that it is better to work all of them out again.
+     * How long it takes, about, to find out what is nearest below all nodes, from what was known before.
+     *
+     * @param  list<string>  $marked
+     * @return int microseconds
+     */
+    public function farFrom(array $marked): int
+    {
+        return min($this->mending($this->numbered($marked)) ?? PHP_INT_MAX, self::ANEW * $this->nodes->count());
+    }
+
+    /**
+     * The same graph, which knows what is nearest below all nodes now.
      *
      * @param  list<string>  $marked
      */
-    public function isFarFrom(array $marked): bool
+    public function settled(array $marked): self
     {
-        return $this->nearest !== null && $this->mending($this->numbered($marked)) > self::ANEW * $this->nodes->count();
+        return new self($this->nodes, $this->targets, $this->referrers(), $this->nearestTo($marked)->flat($this->nodes->count()));
+    }
+
+    /** @param list<string> $marked */
+    private function nearestTo(array $marked): NearestMarked
+    {
+        $marks = $this->numbered($marked);
+        sort($marks);
+        $mending = $this->mending($marks);
+
+        return $this->nearest === null || $mending > self::ANEW * $this->nodes->count() ? NearestMarked::of($this, $marks) : $this->nearest->after($this, $marks, $this->changed);
     }
 
     /**
@@ -331,11 +352,7 @@ final class Graph
      */
     public function marking(array $marked): \Closure
     {
-        $marks = $this->numbered($marked);
-        sort($marks);
-        $nearest = $this->nearest === null || $this->isFarFrom($marked) ? NearestMarked::of($this, $marks) : $this->nearest->after($this, $marks, $this->changed);
-
-        $has = $nearest->haveBelow($this->nodes->count());
+        $has = $this->nearestTo($marked)->haveBelow($this->nodes->count());
 
         return function (string $node) use ($has): bool {
             $number = $this->nodes->number($node);

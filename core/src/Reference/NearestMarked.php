@@ -95,6 +95,28 @@ final class NearestMarked
         return array_values(array_unique([...array_diff($marks, $this->marks), ...array_diff($this->marks, $marks), ...$changed]));
     }
 
+    /** The same, to be kept. */
+    public function flat(int $count): self
+    {
+        if ($this->mended === [] && strlen($this->labels) === self::LABEL_BYTES * $count) {
+            return $this;
+        }
+        $labels = str_pad($this->labels, self::LABEL_BYTES * $count, pack('VVVV', self::NONE, 0, self::NONE, 0));
+        $mended = $this->mended;
+        ksort($mended);
+        $pieces = [];
+        $from = 0;
+        foreach ($mended as $node => $label) {
+            $sources = array_keys($label);
+            $pieces[] = substr($labels, $from, $node * self::LABEL_BYTES - $from);
+            $pieces[] = pack('VVVV', $sources[0] ?? self::NONE, $label[$sources[0] ?? -1] ?? 0, $sources[1] ?? self::NONE, $label[$sources[1] ?? -1] ?? 0);
+            $from = ($node + 1) * self::LABEL_BYTES;
+        }
+        $pieces[] = substr($labels, $from);
+
+        return new self(implode('', $pieces), $this->marks);
+    }
+
     /** @return ?array{int, int} the nearest marked node below another one, and how far it is; null: there is none */
     public function below(int $node): ?array
     {

@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { answer, api, type ComingRow, type ComingWish } from '../api/client';
+import { ByEye, isSeen } from '../contrast/ByEye';
 import { TextButton } from '../ui/Button';
 import { Check } from '../ui/Check';
 import { ComparisonView } from '../ui/ComparisonView';
@@ -156,7 +157,12 @@ function Compared({ workspace, wish, place }: { workspace: string; wish: ComingW
             {kind === 'sound' && <audio controls src={address} style={{ margin: '10px 56px' }} />}
             {compared.isPending && <p style={{ padding: '8px 16px' }}>Comparing …</p>}
             {compared.isError && <Notice stop>{compared.error.message}</Notice>}
-            {compared.data && <ComparisonView comparison={compared.data} />}
+            {compared.data &&
+                (isSeen(place, compared.data) ? (
+                    <ByEye workspace={workspace} comparison={compared.data} />
+                ) : (
+                    <ComparisonView comparison={compared.data} />
+                ))}
         </div>
     );
 }

@@ -21,10 +21,7 @@ export function KnownFacts({ workspace, document }: { workspace: string; documen
     }
     return (
         <List aria-label="What is known of it">
-            {facts.data.map(({ name, value }) => [
-                <dt key={name}>{name}</dt>,
-                <dd key={`${name} is`}>{value}</dd>,
-            ])}
+            {facts.data.map(({ name, value }) => [<dt key={name}>{name}</dt>, <dd key={`${name} is`}>{value}</dd>])}
         </List>
     );
 }

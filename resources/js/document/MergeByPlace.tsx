@@ -1,4 +1,4 @@
-import { useQueryClient } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { type ReactNode, useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import styled from 'styled-components';
@@ -12,10 +12,13 @@ import { Empty } from '../ui/Empty';
 import { Notice } from '../ui/Notice';
 import { count } from '../ui/words';
 import { bothOf, merge, type Place } from './merging';
+import { hasPieces } from './pieces';
 
 export const Bar = styled.div`display: flex; flex-wrap: wrap; gap: 8px; align-items: center; padding: 8px 16px; border-bottom: 1px solid var(--rule); font-size: 14px; > span { margin-left: auto; color: var(--ink-soft); }`;
+const Looking = styled.div`min-height: 0; display: flex; flex-direction: column; > :last-child { flex: 1; min-height: 0; }`;
 const Kept = styled.div`min-height: 0; &[hidden] { display: none; }`;
-export type Shown = 'merged' | 'mine' | 'theirs';
+export type Shown = 'merged' | 'mine' | 'theirs' | 'looks';
+const WORDS: Record<Shown, string> = { merged: 'the merge', looks: 'how it looks', mine: 'what you changed', theirs: 'what they changed' };
 
 interface Props {
     workspace: string;
@@ -52,11 +55,11 @@ export function MergeByPlace({ workspace, id, revision, path, theirs, mine, ways
     const base = texts.base.isError ? '' : texts.base.data;
     useEffect(() => {
         if (file !== undefined && draft !== undefined && base !== undefined && merged === null) {
-            const joined = merge(draft, base, file);
+            const joined = merge(draft, base, file, path);
             setMerged(joined);
             setTyped({ text: joined.text, open: joined.places.length });
         }
-    }, [file, draft, base, merged]);
+    }, [file, draft, base, merged, path]);
     if (merged === null || file === undefined || draft === undefined) {
         return <Empty title="Reading both …" />;
     }
@@ -64,8 +67,8 @@ export function MergeByPlace({ workspace, id, revision, path, theirs, mine, ways
     const places = merged.places.map((place) => ({
         at: place.at,
         sides: [
-            { of: 'yours', text: place.mine },
-            { of: 'in the file', text: place.theirs },
+            { of: place.name ? `yours: ${place.name}` : 'yours', text: place.mine },
+            { of: place.name ? `in the file: ${place.name}` : 'in the file', text: place.theirs },
         ],
         ways: [
             { name: 'Yours', text: place.mine },
@@ -101,11 +104,11 @@ export function MergeByPlace({ workspace, id, revision, path, theirs, mine, ways
                 )}
                 {ways}
                 <span>
-                    {(['merged', 'mine', 'theirs'] as const)
+                    {(['merged', ...(hasPieces(path) ? (['looks'] as const) : []), 'mine', 'theirs'] as const)
                         .filter((one) => one !== shown)
                         .map((one) => (
                             <TextButton key={one} style={{ marginLeft: 12 }} onPress={() => onShow(one)}>
-                                {one === 'merged' ? 'the merge' : one === 'mine' ? 'what you changed' : 'what they changed'}
+                                {WORDS[one]}
                             </TextButton>
                         ))}
                 </span>
@@ -125,7 +128,8 @@ export function MergeByPlace({ workspace, id, revision, path, theirs, mine, ways
                     onEdit={(text, left) => setTyped({ text, open: left })}
                 />
             </Kept>
-            {shown !== 'merged' && (
+            {shown === 'looks' && <Looks workspace={workspace} id={id} text={typed.text} open={open} />}
+            {(shown === 'mine' || shown === 'theirs') && (
                 <ContrastView
                     workspace={workspace}
                     left={{ id, source: 'base' }}
@@ -133,5 +137,31 @@ export function MergeByPlace({ workspace, id, revision, path, theirs, mine, ways
                 />
             )}
         </>
+    );
+}
+
+/** What is merged as it would look, beside the file as it is now; without what is still to be chosen. */
+function Looks({ workspace, id, text, open }: { workspace: string; id: string; text: string; open: number }) {
+    const told = useQuery({
+        queryKey: [workspace, 'told', id, text],
+        queryFn: async () => {
+            const answer = await bytes(`/workspaces/${workspace}/documents/${id}/told?as=text`, {
+                method: 'POST',
+                body: new TextEncoder().encode(text),
+                headers: { 'Content-Type': 'application/octet-stream' },
+            });
+            return ((await answer.json()) as { source: string }).source;
+        },
+        staleTime: Number.POSITIVE_INFINITY,
+        retry: false,
+    });
+    if (told.data === undefined) {
+        return <Empty title={told.isError ? 'It cannot be shown' : 'Drawing it …'}>{told.isError && <p>{told.error.message}</p>}</Empty>;
+    }
+    return (
+        <Looking>
+            {open > 0 && <Notice>{count(open, 'place')} to choose first: what stands there is left out here.</Notice>}
+            <ContrastView workspace={workspace} left={{ id, source: 'file' }} right={{ id, source: told.data }} />
+        </Looking>
     );
 }

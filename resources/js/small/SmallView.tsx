@@ -4,12 +4,14 @@ import { useNavigate, useOutletContext, useParams, useSearchParams } from 'react
 import styled from 'styled-components';
 import { answer, api, type SmallPreview } from '../api/client';
 import { keys, useQuay } from '../api/queries';
+import { ByEye, isSeen } from '../contrast/ByEye';
 import { SmallPicture } from '../pictures/SmallPicture';
 import type { FrameContext } from '../shell/context';
 import { ViewHead } from '../shell/ViewHead';
 import { font } from '../theme/tokens';
-import { Button } from '../ui/Button';
+import { Button, TextButton } from '../ui/Button';
 import { Check } from '../ui/Check';
+import { ComparisonView } from '../ui/ComparisonView';
 import { Empty } from '../ui/Empty';
 import { Bar, Scroll, Whole } from '../ui/ledger';
 import { Notice } from '../ui/Notice';
@@ -21,6 +23,42 @@ const Document = styled.section`
     > div { grid-column: 2; } p { font-size: 14px; color: var(--ink-soft); }
     code.gone { font: 12px/18px ${font.mono}; color: var(--ink-soft); display: block; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; text-decoration: line-through; }
 `;
+
+/** What it is beside what it would be, when somebody wants to see it. */
+function Beside({ workspace, one, keys: chosen }: { workspace: string; one: SmallPreview; keys: string[] }) {
+    const [isOpen, setOpen] = useState(false);
+    const compared = useQuery({
+        queryKey: [...keys.small(workspace, [one.document]), one.revision, chosen.join()],
+        queryFn: () =>
+            answer(
+                api.POST('/workspaces/{workspace}/small/compare', {
+                    params: { path: { workspace } },
+                    body: { id: one.document, revision: one.revision, keys: chosen },
+                }),
+            ),
+        enabled: isOpen && chosen.length > 0,
+        retry: false,
+    });
+    if (one.problem !== null || chosen.length === 0) {
+        return null;
+    }
+    return (
+        <>
+            <TextButton aria-expanded={isOpen} onPress={() => setOpen(!isOpen)}>
+                {isOpen ? 'close the comparison' : 'compare it with what it would be'}
+            </TextButton>
+            {isOpen && compared.isPending && <p>Working it out …</p>}
+            {isOpen && compared.isError && <Notice stop>{compared.error.message}</Notice>}
+            {isOpen &&
+                compared.data &&
+                (isSeen(one.path, compared.data) ? (
+                    <ByEye workspace={workspace} comparison={compared.data} />
+                ) : (
+                    <ComparisonView comparison={compared.data} />
+                ))}
+        </>
+    );
+}
 
 /** The server looks at so many for one question. */
 const AT_ONCE = 100;
@@ -150,6 +188,11 @@ export function SmallView() {
                                     ))}
                                 </Check>
                             ))}
+                            <Beside
+                                workspace={workspace}
+                                one={one}
+                                keys={one.savings.filter((saving) => isChosen(one, saving.key)).map((saving) => saving.key)}
+                            />
                         </div>
                     </Document>
                 ))}
