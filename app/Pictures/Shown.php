@@ -77,10 +77,13 @@ final readonly class Shown
         return $shown;
     }
 
-    /** @return list<string> ids of what a document refers to at any depth, nearest first, but no more than is drawn: where one of them changes, what it shows does */
+    /** @return array<string, string> path by id of what a document refers to at any depth, nearest first, but no more than is drawn: where one of them changes, what it shows does */
     public function placedBy(Workspace $workspace, string $id): array
     {
-        return self::below($this->graphs->of($workspace), $id, null);
+        $below = self::below($this->graphs->of($workspace), $id, null);
+        $paths = DB::table('documents')->where('workspace_id', $workspace->id)->whereIn('id', $below)->whereNull('dropped_at')->pluck('path', 'id')->all();
+
+        return array_filter(array_combine($below, array_map(static fn (string $one): ?string => $paths[$one] ?? null, $below)));
     }
 
     private static function idOf(string $asked): string

@@ -12,6 +12,7 @@ use App\Workspace\Lent;
 use App\Workspace\StandingLocks;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 
 /** Reads documents as rows: their states on the four axes, and which of the others they refer to. */
 final readonly class RowReader
@@ -56,7 +57,7 @@ final readonly class RowReader
 
     public function row(Document $document, User $viewer): DocumentRow
     {
-        return $this->rows($document->workspace, [$document->id], $viewer)[$document->id];
+        return $this->rows($document->workspace, [$document->id], $viewer)[$document->id] ?? throw new NotFoundHttpException("{$document->path} is not in this workspace any more. The logbook says what took it away, and can take that back.");
     }
 
     /**

@@ -204,3 +204,25 @@ it('stops a save that a person wants stopped, and takes back what was written', 
     expect($this->harbour->hashes())->toBe($before)->and(api('GET', 'logbook')->json('0.state'))->toBe('rolled back')->and(api('GET', 'progress')->json('done'))->toBeNull();
     ($this->save)($decisions)->assertOk();
 });
+
+it('says of a document that was taken away that it is not there, wherever it is asked for', function () {
+    $harbour = new Tests\Support\Harbour(['a.md' => '# A', 'b.md' => '# B', 'gone.svg' => '<svg xmlns="http://www.w3.org/2000/svg"/>']);
+    $this->harbour = $harbour;
+    $this->actingAs($harbour->owner);
+    $document = $harbour->document('gone.svg');
+    app(App\Saving\Execution::class)->save($harbour->workspace, $harbour->owner, [$document->id => Hafenbuch\Core\Plan\Decision::delete([])], null, null);
+    $failed = [];
+    foreach (Tests\Support\Routes::all() as $name => $route) {
+        if (str_contains($name, '{document}')) {
+            $address = '/'.strtr($route->uri(), ['{workspace}' => $harbour->workspace->slug, '{document}' => $document->id, '{other}' => $harbour->document('a.md')->id, '{source}' => 'draft', '{number}' => '1', '{step}' => '1', '{view}' => '1', '{comment}' => '1']);
+            foreach ([[], ['kind' => 'copy', 'choice' => ['kind' => 'copy'], 'path' => 'c.md', 'aspect' => null, 'stays' => true, 'text' => 'x', 'name' => 'x', 'view' => [], 'theirs' => str_repeat('0', 64), 'at' => '2026-01-01T00:00:00Z']] as $body) {
+                $status = test()->json($route->methods()[0], $address, $body, ["If-Match" => "\"{$document->fresh()->revision}\""])->baseResponse->getStatusCode();
+                if ($status >= 500) {
+                    $failed[$name] = $status;
+                }
+            }
+        }
+    }
+    expect($failed)->toBe([]);
+    api('GET', "documents/{$document->id}")->assertNotFound();
+});

@@ -68,7 +68,7 @@ final readonly class DocumentView
             in_array($document->id, (new Quay($workspace, $person))->shown(), true),
             array_map(static fn (FieldSite $field): FieldData => new FieldData($field->name, $field->raw), $fields),
             $this->withEnds($refersTo, static fn (ReferenceRow $reference): ?string => $reference->targetId, self::placesInText($text, $refersTo)),
-            $this->shown->placedBy($workspace, $document->id),
+            self::below($this->shown->placedBy($workspace, $document->id)),
             $this->withEnds($referredBy, static fn (ReferenceRow $reference): string => $reference->documentId),
             $this->mentions($workspace, $document, $referredBy),
             $bytes === null ? [] : $this->editing->addable($document, $bytes),
@@ -77,6 +77,15 @@ final readonly class DocumentView
             $origin === null ? null : LineageData::of($origin, $document),
             array_values($made->map(static fn (Document $later): LineageData => LineageData::of($later, $later))->all()),
         );
+    }
+
+    /**
+     * @param  array<string, string>  $paths  by id
+     * @return list<array{document: string, path: string}>
+     */
+    private static function below(array $paths): array
+    {
+        return array_map(static fn (string $id, string $path): array => ['document' => $id, 'path' => $path], array_keys($paths), array_values($paths));
     }
 
     /**

@@ -13,7 +13,7 @@ final readonly class DocumentData
     /**
      * @param  list<FieldData>  $fields
      * @param  list<ReferenceData>  $refersTo
-     * @param  list<string>  $below
+     * @param  list<array{document: string, path: string}>  $below
      * @param  list<ReferenceData>  $referredBy
      * @param  list<PartlyReadData>  $mentionedIn
      * @param  list<string>  $addable
@@ -29,7 +29,7 @@ final readonly class DocumentData
         #[OA\Property] public bool $isOpen,
         #[OA\Property(items: new OA\Items(ref: '#/components/schemas/Field'))] public array $fields,
         #[OA\Property(items: new OA\Items(ref: '#/components/schemas/Reference'))] public array $refersTo,
-        #[OA\Property(items: new OA\Items(type: 'string'), description: 'ids of what it refers to at any depth, nearest first, 200 at most: where one of them changes, what it shows does')] public array $below,
+        #[OA\Property(items: new OA\Items(type: 'object', required: ['document', 'path'], properties: [new OA\Property(property: 'document', type: 'string'), new OA\Property(property: 'path', type: 'string')]), description: 'what it refers to at any depth, nearest first, 200 at most: where one of them changes, what it shows does')] public array $below,
         #[OA\Property(items: new OA\Items(ref: '#/components/schemas/Reference'))] public array $referredBy,
         #[OA\Property(items: new OA\Items(ref: '#/components/schemas/PartlyRead'), description: 'documents that could not be read whole and in whose bytes its name stands, or that could not be searched')] public array $mentionedIn,
         #[OA\Property(items: new OA\Items(type: 'string'), description: 'kinds of reference that can be added; the first suits a document')] public array $addable,

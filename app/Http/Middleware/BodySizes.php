@@ -13,7 +13,7 @@ use Symfony\Component\HttpFoundation\Response;
 final class BodySizes
 {
     /** Where contents are sent; also in the words of nginx. */
-    public const CONTENT_PATHS = '^/api/workspaces/[^/]+/(?:uploads|uploads/parts/[0-9a-z]+|documents/[^/]+/(?:draft|merge|fields))$';
+    public const CONTENT_PATHS = '^/api/workspaces/[^/]+/(?:uploads|uploads/parts/[0-9a-z]+|documents/[^/]+/(?:draft|merge|fields|told))$';
 
     public const LOGIN_PATHS = '^/api/(?:session|tokens|first-account|enter|enter/look|enter/forgotten|account(?:/.*)?)$';
 

@@ -6,6 +6,7 @@ namespace App\Saving\Copies;
 
 use App\Models\Document;
 use App\Models\Workspace;
+use App\Support\Refused;
 use App\Workspace\Files\WorkspaceFiles;
 use App\Workspace\Index\SnapshotReader;
 use App\Workspace\PathCheck;
@@ -27,10 +28,13 @@ final readonly class CopyDesk
     /**
      * @return list<CopyRow>
      *
-     * @throws \Hafenbuch\Core\Naming\InvalidNamingRule
+     * @throws \Hafenbuch\Core\Naming\InvalidNamingRule|Refused
      */
     public function rows(Workspace $workspace, Document $top, CopyOptions $options): array
     {
+        if ($top->dropped_at !== null) {
+            throw Refused::because("{$top->path} is not in this workspace any more, so there is nothing to copy.");
+        }
         $rows = CopyTree::rows($this->snapshots->withBelow($workspace, [$top->id]), $top->id, $options);
         $check = new PathCheck($workspace, array_values(array_filter(array_map(static fn (CopyRow $row): ?string => $row->newPath, $rows))));
 

@@ -21,7 +21,7 @@ final readonly class TimelineSketch
     /** In a narrower clip there is no room for words. */
     private const FOR_WORDS = 26.0;
 
-    private const LETTER = 6.2;
+    private const LETTER = 6.6;
 
     /**
      * @param  array{float, float}|null  $span  from and to, in seconds; null: all of it
@@ -68,7 +68,7 @@ final readonly class TimelineSketch
             [$x, $width] = [$x + $room, $width - $room];
         }
         if ($width > self::FOR_WORDS) {
-            $canvas->words($x + 4, $y + min(15, $height - 3), mb_substr((string) $clip['name'], 0, (int) ($width / self::LETTER)), 11.5);
+            $canvas->words($x + 4, $y + min(15, $height - 3), mb_substr((string) $clip['name'], 0, (int) (($width - 6) / self::LETTER)), 11.5);
         }
     }
 }

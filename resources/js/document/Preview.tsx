@@ -16,7 +16,7 @@ const Place = styled.div<{ $large?: boolean }>`
     audio { width: min(420px, 100%); }
 `;
 
-const Zoom = styled.div`position: sticky; left: 0; top: 0; z-index: 1; float: right; display: flex; background: var(--sheet); border: 1px solid var(--rule-strong); border-radius: 3px; margin: -14px -14px 0 0;`;
+const Zoom = styled.div`position: sticky; left: calc(100% - 124px); top: 0; z-index: 1; float: right; display: flex; background: var(--sheet); border: 1px solid var(--rule-strong); border-radius: 3px; margin: -14px -14px 0 0;`;
 
 /** Pictures, sound and video show themselves. */
 interface Props {
@@ -42,7 +42,7 @@ export function Preview({ document, workspace, large, look, onLook }: Props) {
     const { row, mediaType } = document;
     const url = `/api/workspaces/${workspace}/documents/${row.id}/file?revision=${row.revision}`;
     // What it places may have changed too.
-    const changes = useChangesOf(document.below);
+    const changes = useChangesOf(document.below.map((one) => one.document));
     const revisions = [row.revision, changes, ...document.refersTo.map((one) => one.content ?? '')].join();
     const name = row.title ?? fileName(row.path);
     function seen() {
@@ -86,7 +86,14 @@ export function Preview({ document, workspace, large, look, onLook }: Props) {
                 ) : mediaType === 'image/svg+xml' ? (
                     <Drawing workspace={workspace} path={row.path} name={`Picture of ${name}`} state={revisions} />
                 ) : (
-                    mediaType.startsWith('image/') && <img src={url} alt={name} />
+                    mediaType.startsWith('image/') && (
+                        // A small one is made larger too, when somebody wants to look closer.
+                        <img
+                            src={url}
+                            alt={name}
+                            style={zoom === 1 ? undefined : { width: '100%', height: '100%', objectFit: 'contain' }}
+                        />
+                    )
                 )}
                 {/* biome-ignore lint/a11y/useMediaCaption: the workspace's own sounds have no captions */}
                 {mediaType.startsWith('audio/') && <audio src={url} controls aria-label={name} />}

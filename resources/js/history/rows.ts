@@ -13,7 +13,7 @@ export const PastRow = styled.button<{ $on: boolean; $here?: boolean; $picture?:
     b { font-weight: 600; text-align: right; }
     span, small { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
     small { color: var(--ink-soft); font-size: 12.5px; }
-    small.below { grid-column: ${(p) => (p.$picture ? 3 : 2)} / -1; } > [data-picture] { grid-row: 1 / 3; }
+    small.below { grid-column: ${(p) => (p.$picture ? 3 : 2)} / -1; } > [data-picture] { grid-row: 1 / 3; grid-column: 2; } b:first-child { grid-column: 1; grid-row: 1; }
     svg { width: 100%; height: 100%; min-height: 26px; grid-row: 1 / 3; overflow: visible; }
     em { font-style: normal; font-weight: 600; }
 `;

@@ -27,7 +27,7 @@ export function Large({ kind, document, workspace, text, place, look, onLook, on
     const { row } = document;
     const name = row.title ?? fileName(row.path);
     // What it takes in may have changed too.
-    const changes = useChangesOf(document.below);
+    const changes = useChangesOf(document.below.map((one) => one.document));
     const state = [row.revision, changes, ...document.refersTo.map((one) => one.content ?? '')].join();
     const shown = `/api/workspaces/${workspace}/show/${row.path.split('/').map(encodeURIComponent).join('/')}?state=${encodeURIComponent(state)}`;
     switch (kind) {
@@ -69,6 +69,7 @@ export function Large({ kind, document, workspace, text, place, look, onLook, on
                     name={name}
                     state={state}
                     references={document.refersTo}
+                    below={document.below}
                     look={look}
                     onLook={onLook}
                     onOpen={onOpen}

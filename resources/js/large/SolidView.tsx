@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
-import type { LookSettings, Reference } from '../api/client';
+import type { Document, LookSettings, Reference } from '../api/client';
 import { Button } from '../ui/Button';
 import { Empty } from '../ui/Empty';
 import { glow } from './glow';
@@ -21,13 +21,15 @@ interface Props {
     /** Loads it anew when it, or something below it, changes. */
     state: string;
     references: Reference[];
+    /** All that it takes in, at any depth. */
+    below: Document['below'];
     look: LookSettings;
     onLook: (look: LookSettings) => void;
     onOpen: (id: string) => void;
 }
 
 /** A scene to be turned and looked into, with the parts that it takes in as they are on the screen. */
-export function SolidView({ workspace, path, name, state, references, look, onLook, onOpen }: Props) {
+export function SolidView({ workspace, path, name, state, references, below, look, onLook, onOpen }: Props) {
     const place = useRef<HTMLSpanElement>(null);
     const [problem, setProblem] = useState<string | null>(null);
     const [scene, setScene] = useState<Scene | null>(null);
@@ -35,8 +37,8 @@ export function SolidView({ workspace, path, name, state, references, look, onLo
     const [isLit, setLit] = useState(true);
     const parts = useMemo(() => partsOf(references), [references]);
     const camera = useRef(look.camera ?? null);
-    const now = useRef({ parts, onLook, onOpen });
-    now.current = { parts, onLook, onOpen };
+    const now = useRef({ below, onLook, onOpen });
+    now.current = { below, onLook, onOpen };
     // A view that was chosen, and not one that came from here.
     useEffect(() => {
         if (scene && look.camera && look.camera !== camera.current) {
@@ -56,8 +58,8 @@ export function SolidView({ workspace, path, name, state, references, look, onLo
                 now.current.onLook({ camera: to, sight: { turn: turnOf(to) } });
             },
             onPick: (picked: string) => {
-                const part = now.current.parts.find((one) => one.path === picked);
-                part?.id && now.current.onOpen(part.id);
+                const part = now.current.below.find((one) => one.path === picked);
+                part && now.current.onOpen(part.document);
             },
         };
         void (async () => {

@@ -225,15 +225,16 @@ export class Scene {
         const wheel = () => {
             this.#isLed = false;
         };
-        const release = (event: PointerEvent) => {
-            if (from && Math.hypot(event.clientX - from.x, event.clientY - from.y) < STILL_PX && event.button === 0) {
+        // Not when it is released: until then the library takes it for a turn.
+        const click = (event: MouseEvent) => {
+            if (from && Math.hypot(event.clientX - from.x, event.clientY - from.y) < STILL_PX) {
                 const path = this.#at(canvas, event);
                 path && this.watching.onPick?.(path);
             }
             from = null;
         };
         canvas.addEventListener('pointerdown', press, true);
-        canvas.addEventListener('pointerup', release, true);
+        canvas.addEventListener('click', click, true);
         canvas.addEventListener('wheel', wheel, true);
         // Parts come after the scene that takes them in.
         const loads = scene.createNode('LoadSensor');
@@ -244,7 +245,7 @@ export class Scene {
     }
 
     /** The file from which comes what lies there. */
-    #at(canvas: HTMLElement, event: PointerEvent): string | null {
+    #at(canvas: HTMLElement, event: MouseEvent): string | null {
         const picking = this.browser as unknown as Picking;
         const box = canvas.getBoundingClientRect();
         const scale = (canvas.shadowRoot?.querySelector('canvas')?.width ?? box.width) / box.width;

@@ -12,7 +12,7 @@ import { moment, readable } from '../ui/words';
 import type { LookKeeper } from './LookKeeper';
 import { useViews } from './useLooks';
 
-const Whole = styled.div`display: grid; grid-template-columns: 246px minmax(0, 1fr); gap: 20px; align-items: start; @media (max-width: 640px) { grid-template-columns: minmax(0, 1fr); } > div { display: grid; gap: 12px; } p { font-size: 13.5px; color: var(--ink-soft); }`;
+const Whole = styled.div`display: grid; grid-template-columns: 246px minmax(0, 1fr); gap: 20px; align-items: start; @media (max-width: 640px) { grid-template-columns: minmax(0, 1fr); } > div { display: grid; gap: 12px; [role='radiogroup'] > div { flex-direction: column; } } p { font-size: 13.5px; color: var(--ink-soft); }`;
 
 interface Props {
     workspace: string;
