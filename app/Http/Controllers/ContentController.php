@@ -65,7 +65,7 @@ final readonly class ContentController
     ], responses: [new Ok('Contrast')])]
     public function contrast(Request $request, Workspace $workspace, #[CurrentUser] User $person, Contrasts $contrasts): JsonResponse
     {
-        $given = $request->validate(['left' => 'required|string|max:80', 'right' => 'required|string|max:80']);
+        $given = $request->validate(['left' => 'required|string|max:160', 'right' => 'required|string|max:160']);
 
         return new JsonResponse($contrasts->between($this->source($workspace, $given['left'], $person), $this->source($workspace, $given['right'], $person)));
     }

@@ -136,7 +136,7 @@ export class Scene {
     }
 
     #eye(): Eye | null {
-        return (this.browser.activeViewpoint as unknown as { getValue(): Eye } | null)?.getValue() ?? null;
+        return (this.browser as unknown as { getActiveViewpoint(): Eye | null }).getActiveViewpoint();
     }
 
     show(path: string, isShown: boolean): void {
