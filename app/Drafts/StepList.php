@@ -81,6 +81,24 @@ final readonly class StepList
         });
     }
 
+    /**
+     * What would go if so many steps of each document stayed.
+     *
+     * @return array{steps: int, bytes: int}
+     */
+    public static function beyond(int $workspaceId, int $limit): array
+    {
+        $ranked = 'select s.id, s.hash, s.inserted, s.size, row_number() over (partition by s.document_id order by s.id desc) as place
+            from draft_steps s join documents d on d.id = s.document_id left join drafts f on f.document_id = d.id
+            left join (select document_id, min(coalesce(first_step, 0)) as first from session_items where step_id is not null group by document_id) k on k.document_id = d.id
+            where d.workspace_id = ? and s.id != coalesce(d.step_id, 0) and (f.created_at is null or s.at < f.created_at) and (k.first is null or s.id < k.first)';
+        $found = DB::selectOne("select count(*) as steps, coalesce(sum(length(inserted)), 0) as changes from ({$ranked}) as r where place >= ?", [$workspaceId, max(1, $limit)]);
+        $whole = DB::selectOne("select coalesce(sum(size), 0) as bytes from (select hash, max(size) as size from ({$ranked}) as r where place >= ? and inserted is null
+            and not exists (select 1 from versions v where v.hash = r.hash) and not exists (select 1 from drafts f where f.hash = r.hash) group by hash) as each_once", [$workspaceId, max(1, $limit)]);
+
+        return ['steps' => (int) $found->steps, 'bytes' => (int) $found->changes + (int) $whole->bytes];
+    }
+
     private function makeWhole(DraftStep $step, int $from, int $here): void
     {
         $parent = $step->parent_id === $here ? $here : null;

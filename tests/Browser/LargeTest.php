@@ -60,6 +60,21 @@ it('shows a sound as its wave, a solid to be turned, values as a table', functio
     $this->browser->until('return performance.getEntriesByType("resource").some((one) => one.name.endsWith("/show/part.x3d") && one.responseStatus === 200)');
 });
 
+it('lists the parts of a solid, hides and opens them, and has its small picture show it from where it was turned to', function () {
+    $this->harbour->put('model.x3d', '<X3D><head><meta name="title" content="Model"/></head><Scene><Inline url=\'"part.x3d"\'/><Inline url=\'"lost.x3d"\'/></Scene></X3D>');
+    $this->harbour->scan();
+    $this->harbour->draft('part.x3d', '<X3D><head><meta name="title" content="Part"/></head><Scene><Shape><Sphere/></Shape></Scene></X3D>');
+    $model = $this->harbour->document('model.x3d');
+    $this->browser->visit("/w/{$this->harbour->workspace->slug}/documents/{$model->id}")->sees('as it looks')->press('as it looks')->find('x3d-canvas');
+    $this->browser->press('2 parts, 2 of note')->sees('is not there')->sees('modified')->press('Part');
+    $this->browser->sees('1 hidden');
+    // A turn is remembered, and can be what its small picture shows.
+    $this->browser->script('const canvas = document.querySelector("x3d-canvas"); canvas.dispatchEvent(new PointerEvent("pointerdown", { clientX: 1, clientY: 1, bubbles: true }));');
+    $this->browser->press('more')->choose('Its small picture')->sees('all of it, as it is drawn where nobody chooses')->press('Renew it when the content changes')->press('Show it so')->sees('chose it');
+    expect(App\Models\PictureChoice::query()->find($model->id)?->hash)->toBe($model->saved_hash);
+    $this->browser->press('Done')->press('open')->until('return document.querySelector("h1").textContent === "Part"');
+});
+
 it('says of a drawing that is gone that it is, and where it was', function () {
     unlink("{$this->harbour->workspace->root}/gauge.svg");
     $this->harbour->scan();
@@ -92,6 +107,24 @@ it('shows a part in its parent as soon as someone writes on it, and again', func
             $before = (string) $browser->script("return {$address} ?? ''");
             // The first edit makes it modified; of the others only the words differ.
             $harbour->draft('gauge.svg', "<svg xmlns=\"http://www.w3.org/2000/svg\" viewBox=\"0 0 40 20\"><title>Gauge</title><rect width=\"{$width}\" height=\"4\"/></svg>");
+            $browser->until("return {$address} !== undefined && {$address} !== ".json_encode($before));
+        }
+    } finally {
+        $browser->close();
+    }
+});
+
+it('shows a part of a part in the view of what takes in both, also when it is edited again', function () {
+    $svg = static fn (string $inside): string => "<svg xmlns=\"http://www.w3.org/2000/svg\" viewBox=\"0 0 40 20\"><title>Gauge</title>{$inside}</svg>";
+    $dial = static fn (int $width): string => $svg("<rect width=\"{$width}\" height=\"4\"/>");
+    $harbour = new Harbour(['panel.svg' => $svg('<image href="gauge.svg" width="20" height="20"/>'), 'gauge.svg' => $svg('<image href="dial.svg" width="20" height="20"/>'), 'dial.svg' => $dial(4)]);
+    $browser = (new Browser)->logIn($harbour->owner->email);
+    try {
+        $browser->visit("/w/{$harbour->workspace->slug}/documents/{$harbour->document('panel.svg')->id}")->sees('as it looks')->press('as it looks');
+        $address = 'document.querySelector("iframe[title^=Picture]")?.src';
+        foreach ([11, 12, 13] as $width) {
+            $before = (string) $browser->script("return {$address} ?? ''");
+            $harbour->draft('dial.svg', $dial($width));
             $browser->until("return {$address} !== undefined && {$address} !== ".json_encode($before));
         }
     } finally {

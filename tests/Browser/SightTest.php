@@ -87,6 +87,8 @@ it('shows every sheet at every size', function () {
     $this->browser->script('document.querySelector("h1").focus(); document.activeElement.blur()');
     $this->browser->keys('i');
     $look('views');
+    $this->browser->press('more')->choose('Its small picture');
+    $look('small picture');
     ($this->to)('files')->sees('guide')->press('Move …');
     $look('move');
     expect($faults)->toBe([]);

@@ -154,3 +154,26 @@ it('looks for what to free while others write, and does not see what they record
     app(Inventory::class)->sweep();
     expect($store->has($relied))->toBeTrue()->and($store->has($nobodys))->toBeFalse();
 });
+
+it('says what each rule would free: steps by their number, and contents that only entries keep', function () {
+    $harbour = new Tests\Support\Harbour(['a.md' => '# A']);
+    $this->harbour = $harbour;
+    $this->actingAs($harbour->owner);
+    for ($n = 1; $n <= 14; $n++) {
+        $harbour->draft('a.md', "# A {$n}\n");
+    }
+    $harbour->saveAll();
+    $preview = fn (array $more = []): array => api('POST', 'retention/preview', ['retention' => ['kind' => 'all'], ...$more])->assertOk()->json();
+    $steps = App\Models\DraftStep::query()->where('document_id', $harbour->document('a.md')->id)->count();
+    expect($preview()['steps'])->toBe(0)->and($preview(['steps' => 10])['steps'])->toBe($steps - 10);
+    $went = app(App\Drafts\StepList::class)->prune($harbour->document('a.md'), 10);
+    expect($went)->toBe($steps - 10)->and($preview(['steps' => 10])['steps'])->toBe(0);
+
+    // What was there before is a version; once that has gone, only the entry keeps it.
+    expect($preview(['undoDays' => 1])['entryBytes'])->toBe(0);
+    Illuminate\Support\Facades\DB::table('versions')->where('document_id', $harbour->document('a.md')->id)->where('number', 0)->delete();
+    Illuminate\Support\Facades\DB::table('draft_steps')->where('document_id', $harbour->document('a.md')->id)->delete();
+    Illuminate\Support\Facades\DB::table('operations')->where('workspace_id', $harbour->workspace->id)->update(['created_at' => now()->subDays(3)]);
+    expect($preview(['undoDays' => 1])['entryBytes'])->toBe(3)->and($preview(['undoDays' => 10])['entryBytes'])->toBe(0);
+    api('POST', 'retention/preview', ['retention' => ['kind' => 'all'], 'steps' => 1])->assertStatus(422);
+});

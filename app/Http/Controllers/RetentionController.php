@@ -19,6 +19,7 @@ use App\Pictures\PictureFolder;
 use App\Workspace\By;
 use App\Workspace\RetentionReader;
 use App\Workspace\RuleEntry;
+use App\Workspace\Settings;
 use Illuminate\Container\Attributes\CurrentUser;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -32,13 +33,17 @@ final readonly class RetentionController
 
     #[OA\Post(path: '/workspaces/{workspace}/retention/preview', operationId: 'previewRetention', requestBody: new Body([
         new OA\Property(property: 'retention', ref: '#/components/schemas/RetentionPolicy'),
+        new OA\Property(property: 'undoDays', type: 'integer', description: 'days in which an entry can be taken back; without it those of the settings'), new OA\Property(property: 'steps', type: 'integer', description: 'that stay of a document; without it those of the settings'),
     ], ['retention']), responses: [new Ok('ThinningPreview')])]
     public function preview(Request $request, Workspace $workspace): JsonResponse
     {
         $rules = RetentionReader::rules('retention');
-        $given = $request->validate([...$rules, 'retention' => 'required|array', 'retention.kind' => ['required', ...array_slice($rules['retention.kind'], 1)]])['retention'];
+        $given = $request->validate([...$rules, 'retention' => 'required|array', 'retention.kind' => ['required', ...array_slice($rules['retention.kind'], 1)], 'undoDays' => SettingsController::UNDO_DAYS, 'steps' => SettingsController::STEPS]);
+        $settings = Settings::of($workspace);
 
-        return new JsonResponse(ThinningPreviewData::of($this->retention->preview($workspace, RetentionReader::policy($given))));
+        return new JsonResponse(ThinningPreviewData::of(
+            $this->retention->preview($workspace, RetentionReader::policy($given['retention'])), StepList::beyond($workspace->id, (int) ($given['steps'] ?? $settings->steps())), Takers::entriesBefore($workspace, (int) ($given['undoDays'] ?? $settings->undoDays())),
+        ));
     }
 
     /** Applies the workspace's rule now; else it is applied every hour. */

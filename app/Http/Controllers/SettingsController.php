@@ -36,6 +36,11 @@ use OpenApi\Attributes as OA;
 /** A workspace's settings. Only what a request names is changed. */
 final class SettingsController
 {
+    public const UNDO_DAYS = 'integer|min:1|max:3650';
+
+    /** Of a document, after a save. */
+    public const STEPS = 'integer|min:10|max:100000';
+
     #[OA\Get(path: '/workspaces/{workspace}/settings', operationId: 'showSettings', responses: [new Ok('Settings')])]
     public function show(Workspace $workspace): JsonResponse
     {
@@ -64,7 +69,7 @@ final class SettingsController
         $given = $request->validate([
             'ignore' => ['sometimes', ListOf::texts(200, 200)], 'follow' => Rule::in(Settings::FOLLOW), 'templates' => 'nullable|string|max:4000',
             'numbering' => ['sometimes', ListOf::textsByName(50, 120)], 'namingRules' => 'array|max:200', ...NamingRuleReader::rules('namingRules.*'),
-            ...RetentionReader::rules('retention'), ...IncomingReader::validation('incoming'), ...ChainReader::rules('release'), 'companions' => ['sometimes', ListOf::texts(100, 200)], 'frontMatter' => ['sometimes', ListOf::texts(100, 80)], 'secretNames' => ['sometimes', ListOf::texts(100, 80)], 'charset' => ['nullable', Rule::in(array_keys(Labels::KNOWN))], 'autoLock' => ['sometimes', ListOf::texts(200, 4000)], 'lockMinutes' => 'integer|min:1|max:'.(60 * Locks::LONGEST_HOURS), 'undoDays' => 'integer|min:1|max:3650', 'steps' => 'integer|min:10|max:100000',
+            ...RetentionReader::rules('retention'), ...IncomingReader::validation('incoming'), ...ChainReader::rules('release'), 'companions' => ['sometimes', ListOf::texts(100, 200)], 'frontMatter' => ['sometimes', ListOf::texts(100, 80)], 'secretNames' => ['sometimes', ListOf::texts(100, 80)], 'charset' => ['nullable', Rule::in(array_keys(Labels::KNOWN))], 'autoLock' => ['sometimes', ListOf::texts(200, 4000)], 'lockMinutes' => 'integer|min:1|max:'.(60 * Locks::LONGEST_HOURS), 'undoDays' => self::UNDO_DAYS, 'steps' => self::STEPS,
         ]);
         if (isset($given['templates'])) {
             $given['templates'] = Path::of(trim($given['templates'], '/ '))->value;

@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace App\Past\Store;
 
+use App\Models\Operation;
 use App\Models\Workspace;
+use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 
 /** What takes room beside versions, steps and points; and the documents whose past takes most. */
@@ -31,6 +33,19 @@ final class Takers
         $crates = DB::table('crates')->where('workspace_id', $workspace->id)->whereNotNull('file');
 
         return ['crates' => (clone $crates)->count(), 'bytes' => (int) (clone $crates)->sum('size')];
+    }
+
+    /** @return int bytes of contents that only entries keep which could not be taken back any more if they can be for so many days */
+    public static function entriesBefore(Workspace $workspace, int $days): int
+    {
+        $old = DB::table('operation_lines as l')->join('operations as o', 'o.id', '=', 'l.operation_id')->where('o.workspace_id', $workspace->id)->whereNotNull('l.before_hash')
+            ->where('o.created_at', '<', now()->subDays($days))->whereNotIn('o.state', [...Operation::UNFINISHED, Operation::NEEDS_PERSON]);
+        foreach (['versions' => 'hash', 'drafts' => 'hash', 'session_items' => 'draft_hash', 'recovery_point_items' => 'hash'] as $table => $column) {
+            $old->whereNotExists(static fn (Builder $other) => $other->selectRaw('1')->from($table)->whereColumn("{$table}.{$column}", 'l.before_hash'));
+        }
+        $old->whereNotExists(static fn (Builder $later) => $later->selectRaw('1')->from('operation_lines as y')->join('operations as p', 'p.id', '=', 'y.operation_id')->whereColumn('y.before_hash', 'l.before_hash')->where('p.created_at', '>=', now()->subDays($days)));
+
+        return (int) DB::query()->fromSub($old->groupBy('l.before_hash')->selectRaw('max(l.before_size) as size'), 'each_once')->sum('size');
     }
 
     /** @return list<object{id: string, path: string, title: ?string, versions: int, version_bytes: int, steps: int, step_bytes: int}> the largest first */

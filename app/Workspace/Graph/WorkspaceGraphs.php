@@ -169,7 +169,8 @@ final readonly class WorkspaceGraphs
     /** @param list<TouchedRow> $changed */
     private function overlaid(Workspace $workspace, GraphFile $file, array $changed): GraphFile
     {
-        return LastGraph::with($file, $changed, fn (): GraphFile => $this->laidOver($workspace, $file, $changed));
+        // In the middle of a transaction a row may have its stamp already, and its references not yet.
+        return DB::transactionLevel() > 0 ? $this->laidOver($workspace, $file, $changed) : LastGraph::with($file, $changed, fn (): GraphFile => $this->laidOver($workspace, $file, $changed));
     }
 
     /** @param list<TouchedRow> $changed */

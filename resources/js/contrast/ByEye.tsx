@@ -1,6 +1,9 @@
 import styled from 'styled-components';
 import type { Comparison } from '../api/client';
-import { ContrastView } from './ContrastView';
+import { later } from '../ui/later';
+
+/** Loaded only where something is compared; what knows of it is loaded with every plan. */
+const ContrastView = later(async () => (await import('./ContrastView')).ContrastView, true);
 
 const SEEN = /\.(svg|png|jpe?g|gif|webp|avif|otio|wav|mp3|ogg|oga|flac|m4a|x3d|gltf|glb|obj)$/i;
 const Place = styled.div`height: min(58vh, 620px); border: 1px solid var(--rule); background: var(--paper); min-width: 0;`;

@@ -9,12 +9,12 @@ import { font } from '../theme/tokens';
 import { Aside } from '../ui/Aside';
 import { Button, TextButton } from '../ui/Button';
 import { Field } from '../ui/Field';
+import { later } from '../ui/later';
 import { number } from '../ui/locale';
 import { Notice } from '../ui/Notice';
 import { isUnsaved } from '../ui/rows';
 import { useParts } from '../ui/useParts';
 import { count, fileName, readable } from '../ui/words';
-import { CompareSheet } from './CompareSheet';
 import { asDecisions, isDeciding } from './choices';
 import { useDecisions } from './decisions';
 import { PlanLines } from './PlanLines';
@@ -25,6 +25,8 @@ import { Statement } from './Statement';
 import { useExecution } from './useExecution';
 import { usePlan } from './usePlan';
 import { deed } from './words';
+
+const CompareSheet = later(async () => (await import('./CompareSheet')).CompareSheet);
 
 /** More strays than this can be accepted together. */
 const MANY = 3;

@@ -99,7 +99,14 @@ function Keeping({ workspace, settings, onClose }: { workspace: string; settings
     }
     const look = () =>
         attempt(async () =>
-            setPreview(await answer(api.POST('/workspaces/{workspace}/retention/preview', { params, body: { retention: policy } }))),
+            setPreview(
+                await answer(
+                    api.POST('/workspaces/{workspace}/retention/preview', {
+                        params,
+                        body: { retention: policy, undoDays: Number(undoDays), steps: Number(steps) },
+                    }),
+                ),
+            ),
         );
     const apply = () =>
         attempt(async () => {
@@ -171,8 +178,9 @@ function Keeping({ workspace, settings, onClose }: { workspace: string; settings
                     </details>
                 )}
                 <p style={{ fontSize: 13, color: 'var(--ink-soft)' }}>
-                    The rule below frees versions. Steps go by their number, and recovery points by the watch; stages of sessions and crates
-                    go where they are deleted; pictures after a month, and they are drawn again.
+                    The rule below frees versions, the numbers under it steps, and contents that only entries keep; see what would go before
+                    you keep it. Recovery points go by the watch; stages of sessions and crates where they are deleted; pictures after a
+                    month, and they are drawn again.
                 </p>
                 <RuleForm label="Which versions stay" rule={usual} onChange={(rule) => change({ ...rule, folders, kinds })} />
                 <p style={{ fontSize: 13, color: 'var(--ink-soft)' }}>
@@ -234,6 +242,14 @@ function Keeping({ workspace, settings, onClose }: { workspace: string; settings
                                 ? 'No version would go.'
                                 : `${count(preview.versions, 'version')} of ${count(preview.documents, 'document')} would go: ${size(preview.bytes) || '0 B'} come free at once, ${size(preview.laterBytes) || '0 B'} when their entries can no longer be taken back.`}
                         </Notice>
+                        <p style={{ fontSize: 14, padding: '6px 0' }}>
+                            {preview.steps === 0
+                                ? 'No step would go by their number.'
+                                : `${count(preview.steps, 'step')} would go by their number: ${size(preview.stepBytes) || '0 B'}.`}{' '}
+                            {preview.entryBytes === 0
+                                ? 'No content would come free because its entry can no longer be taken back.'
+                                : `${size(preview.entryBytes)} would come free because their entries can no longer be taken back.`}
+                        </p>
                         {preview.thinnings.length > 0 && (
                             <Going>
                                 <thead>
