@@ -216,7 +216,7 @@ it('says of a document that was taken away that it is not there, wherever it is 
         if (str_contains($name, '{document}')) {
             $address = '/'.strtr($route->uri(), ['{workspace}' => $harbour->workspace->slug, '{document}' => $document->id, '{other}' => $harbour->document('a.md')->id, '{source}' => 'draft', '{number}' => '1', '{step}' => '1', '{view}' => '1', '{comment}' => '1']);
             foreach ([[], ['kind' => 'copy', 'choice' => ['kind' => 'copy'], 'path' => 'c.md', 'aspect' => null, 'stays' => true, 'text' => 'x', 'name' => 'x', 'view' => [], 'theirs' => str_repeat('0', 64), 'at' => '2026-01-01T00:00:00Z']] as $body) {
-                $status = test()->json($route->methods()[0], $address, $body, ["If-Match" => "\"{$document->fresh()->revision}\""])->baseResponse->getStatusCode();
+                $status = test()->json($route->methods()[0], $address, $body, ['If-Match' => "\"{$document->fresh()->revision}\""])->baseResponse->getStatusCode();
                 if ($status >= 500) {
                     $failed[$name] = $status;
                 }

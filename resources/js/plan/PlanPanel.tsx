@@ -1,5 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { useRef, useState } from 'react';
+import { memo, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import styled from 'styled-components';
 import { answer, api, type Entry, ifMatch, type Plan, type PlanLine, Problem, type Quay, type Row, type WayOut } from '../api/client';
@@ -46,7 +46,7 @@ interface Props {
 }
 
 /** The plan beside the ledger: it follows every decision, and its one button says what it will do. */
-export function PlanPanel({ workspace, rows, current, onEverything, onBelow }: Props) {
+export const PlanPanel = memo(function PlanPanel({ workspace, rows, current, onEverything, onBelow }: Props) {
     const client = useQueryClient();
     const { choices, asked, problem: notKept, decide, clear, carriedOut } = useDecisions(workspace);
     const isChosen = isDeciding(choices);
@@ -285,7 +285,7 @@ export function PlanPanel({ workspace, rows, current, onEverything, onBelow }: P
             )}
         </Aside>
     );
-}
+});
 
 /** The plan on its folded sheet. */
 function shortly(isChosen: boolean, plan: Plan | undefined): string {

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { useDeferredValue, useEffect, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import styled from 'styled-components';
 import { answer, api, type Row } from '../api/client';
@@ -22,9 +22,7 @@ const SETTLED_MS = 250;
 const FIELDS = 6;
 
 /** The document that is chosen in the list: what it looks like, what it says of itself, what hangs on it. */
-export function Selected({ workspace, row: latest }: { workspace: string; row: Row }) {
-    // The row itself is lit first.
-    const row = useDeferredValue(latest);
+export function Selected({ workspace, row }: { workspace: string; row: Row }) {
     const navigate = useNavigate();
     const [settled, setSettled] = useState(row.id);
     useEffect(() => {

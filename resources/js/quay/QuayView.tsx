@@ -1,5 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { useMemo, useRef, useState } from 'react';
+import { useDeferredValue, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useOutletContext, useParams } from 'react-router';
 import styled from 'styled-components';
 import { answer, api, type Row } from '../api/client';
@@ -97,6 +97,14 @@ export function QuayView() {
 
     const everything = () => decisions.decideScope('quay', undefined, { kind: 'save' });
     const belowCurrent = (row: Row) => decisions.decideScope('below', row.id, { kind: 'save' });
+    // Who goes through the rows sees each lit at once; what stands beside them follows.
+    const beside = useDeferredValue(currentRow);
+    const latest = useRef({ everything, belowCurrent });
+    latest.current = { everything, belowCurrent };
+    const hands = useMemo(
+        () => ({ everything: () => latest.current.everything(), below: (row: Row) => latest.current.belowCurrent(row) }),
+        [],
+    );
     useCommands([
         { name: 'Save everything on the quay', keys: 'a', run: everything },
         { name: 'Leave everything', keys: 'n', run: decisions.clear },
@@ -226,7 +234,7 @@ export function QuayView() {
                     </Held>
                 )}
             </Main>
-            <PlanPanel workspace={workspace} rows={everyRow} current={currentRow} onEverything={everything} onBelow={belowCurrent} />
+            <PlanPanel workspace={workspace} rows={everyRow} current={beside} onEverything={hands.everything} onBelow={hands.below} />
         </WithAside>
     );
 }
