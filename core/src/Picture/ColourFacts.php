@@ -100,7 +100,15 @@ final readonly class ColourFacts
     {
         $flags = ord($head[10] ?? "\0");
 
-        return ['colours' => ($flags & 0x80) === 0 ? '' : (2 << ($flags & 7)).' of a palette', 'transparency' => preg_match('/\x21\xF9\x04[\x01\x03\x05\x07\x09\x0B\x0D\x0F]/', substr($head, 0, 4096)) === 1 ? 'of single colours' : ''];
+        return ['colours' => ($flags & 0x80) === 0 ? '' : (2 << ($flags & 7)).' of a palette', 'transparency' => self::seesThrough(substr($head, 0, 4096)) ? 'of single colours' : ''];
+    }
+
+    /** Whether an extension for a picture says that one of its colours is none (GIF89a, 23). */
+    private static function seesThrough(string $head): bool
+    {
+        $at = strpos($head, "\x21\xF9\x04");
+
+        return $at !== false && (ord($head[$at + 3] ?? "\0") & 1) === 1;
     }
 
     /** @return array<string, string> */
