@@ -14,7 +14,7 @@ beforeEach(function () {
     $this->harbour = new Harbour([
         'guide.md' => "# The guide\n\n[The tide](tide.md)\n\n<script>document.title = 'taken'</script><img src=x onerror=\"document.title = 'taken'\">\n\n![gauge](gauge.svg)\n\n![far](https://elsewhere.example/a.png)\n\n".implode("\n\n", array_map(static fn (int $n): string => "Paragraph {$n} of the guide.", range(1, 80)))."\n",
         'tide.md' => "# The tide\n", 'gauge.svg' => '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 40 20"><title>Gauge</title><rect width="40" height="20"/></svg>', 'gulls.wav' => $wave,
-        'part.x3d' => '<X3D><head><meta name="title" content="Part"/></head><Scene><Shape><Box/></Shape></Scene></X3D>', 'tides.csv' => "at;height\n06:12;\"3,1 m\"\n",
+        'part.x3d' => '<?xml version="1.0"?><X3D profile="Immersive" version="4.0"><head><meta name="title" content="Part"/></head><Scene><Shape><Box/></Shape></Scene></X3D>', 'tides.csv' => "at;height\n06:12;\"3,1 m\"\n",
     ]);
     (new Quay($this->harbour->workspace, $this->harbour->owner))->open(array_map(fn (string $path): string => $this->harbour->document($path)->id, ['guide.md', 'tide.md', 'gauge.svg', 'gulls.wav', 'part.x3d', 'tides.csv']));
     $this->browser = (new Browser)->logIn($this->harbour->owner->email);
@@ -61,9 +61,9 @@ it('shows a sound as its wave, a solid to be turned, values as a table', functio
 });
 
 it('lists the parts of a solid, hides and opens them, and has its small picture show it from where it was turned to', function () {
-    $this->harbour->put('model.x3d', '<X3D><head><meta name="title" content="Model"/></head><Scene><Inline url=\'"part.x3d"\'/><Inline url=\'"lost.x3d"\'/></Scene></X3D>');
+    $this->harbour->put('model.x3d', '<?xml version="1.0"?><X3D profile="Immersive" version="4.0"><head><meta name="title" content="Model"/></head><Scene><Inline url=\'"part.x3d"\'/><Inline url=\'"lost.x3d"\'/></Scene></X3D>');
     $this->harbour->scan();
-    $this->harbour->draft('part.x3d', '<X3D><head><meta name="title" content="Part"/></head><Scene><Shape><Sphere/></Shape></Scene></X3D>');
+    $this->harbour->draft('part.x3d', '<?xml version="1.0"?><X3D profile="Immersive" version="4.0"><head><meta name="title" content="Part"/></head><Scene><Shape><Sphere/></Shape></Scene></X3D>');
     $model = $this->harbour->document('model.x3d');
     $this->browser->visit("/w/{$this->harbour->workspace->slug}/documents/{$model->id}")->sees('as it looks')->press('as it looks')->find('x3d-canvas');
     $this->browser->press('2 parts, 2 of note')->sees('is not there')->sees('modified')->press('Part');

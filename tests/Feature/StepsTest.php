@@ -82,11 +82,26 @@ it('takes little room for small edits of a large text, and frees what it can do 
         $hashes[] = hash('sha256', $text);
     }
     expect(($this->steps)()['bytes'])->toBeLessThan(110_000);
-    app(Inventory::class)->releaseSteps(0);
+    while (app(Inventory::class)->releaseSteps(0) > 0);
     $store = app(DiskContentStore::class);
     expect(array_filter(array_slice($hashes, 0, -1), $store->has(...)))->toBe([])->and($store->has(end($hashes)))->toBeTrue();
     ($this->goTo)(($this->steps)()['back'])->assertOk();
     expect(hash('sha256', ($this->text)()))->toBe($hashes[28]);
+});
+
+it('frees what is no longer on a screen, however many older steps still are on one', function () {
+    $open = [$this->harbour->document('pictures/arm.svg'), $this->harbour->document('arm-b.svg')];
+    foreach ($open as $document) {
+        api('PUT', "documents/{$document->id}/draft", "<svg xmlns='http://www.w3.org/2000/svg'><desc>".bin2hex(random_bytes(40)).'</desc></svg>', $document->revision)->assertOk();
+    }
+    $texts = array_map(static fn (): string => bin2hex(random_bytes(20)), range(0, 2));
+    array_walk($texts, fn (string $text) => ($this->write)($text));
+    DB::table('draft_steps')->whereNotIn('document_id', [$this->a->id, $open[0]->id, $open[1]->id])->update(['has_content' => false]);
+    $store = app(DiskContentStore::class);
+    for ($turn = 0; $turn < 8; $turn++) {
+        app(Inventory::class)->releaseSteps(0, 2);
+    }
+    expect(array_map(static fn (string $text): bool => $store->has(hash('sha256', $text)), $texts))->toBe([false, false, true]);
 });
 
 it('makes a new document from a step, and leaves the present state as it is', function () {

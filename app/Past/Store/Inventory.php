@@ -7,6 +7,7 @@ namespace App\Past\Store;
 use App\Workspace\Files\DiskContentStore;
 use App\Workspace\Files\StoreHold;
 use App\Workspace\WorkspaceLock;
+use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 
 /** Compares what is kept with what is referred to, and frees what nothing refers to. */
@@ -88,18 +89,20 @@ final readonly class Inventory
      *
      * @return ?int how many bytes came free; null where an operation was running all the time, or a backup is being made
      */
-    public function releaseSteps(int $unusedSeconds = self::STEP_SECONDS): ?int
+    public function releaseSteps(int $unusedSeconds = self::STEP_SECONDS, int $atOnce = self::STEPS_AT_ONCE): ?int
     {
-        return StoreHold::whileFreeing($this->contents, fn (): ?int => $this->freeSteps($unusedSeconds));
+        return StoreHold::whileFreeing($this->contents, fn (): ?int => $this->freeSteps($unusedSeconds, $atOnce));
     }
 
-    private function freeSteps(int $unusedSeconds): ?int
+    private function freeSteps(int $unusedSeconds, int $atOnce): ?int
     {
-        $due = static fn () => DB::table('draft_steps')->where('has_content', true)->where('at', '<=', now()->subSeconds($unusedSeconds)->format('Y-m-d H:i:s.v'));
+        // Steps on the screen would wait in vain, and so many of them would keep all later ones from their turn.
+        $due = static fn () => DB::table('draft_steps')->where('has_content', true)->where('at', '<=', now()->subSeconds($unusedSeconds)->format('Y-m-d H:i:s.v'))
+            ->whereNotExists(static fn (Builder $open) => $open->selectRaw('1')->from('documents')->whereColumn('documents.id', 'draft_steps.document_id')->whereColumn('documents.step_id', 'draft_steps.id'));
         if (! $due()->exists()) {
             return 0;
         }
-        $steps = $due()->orderBy('at')->limit(self::STEPS_AT_ONCE)->pluck('hash', 'id')->all();
+        $steps = $due()->orderBy('at')->limit($atOnce)->pluck('hash', 'id')->all();
         $unreferred = WorkspaceLock::asOfAnIdleMoment(fn (): array => array_filter(array_unique($steps), fn (string $hash): bool => ! $this->isReferredTo($hash)));
         if ($unreferred === null) {
             return null;
