@@ -1,5 +1,5 @@
-import { cpSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
-import { join } from 'node:path';
+import { cpSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
 import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
 import react from '@vitejs/plugin-react';
 import { defineConfig, loadEnv, type Plugin } from 'vite';
@@ -22,8 +22,10 @@ function compressed(): Plugin {
 }
 
 /** Of what a scene is made of, all but what would run its scripts. */
-const SOLID_PARTS =
-    /^(x_ite\.min\.mjs|x_ite\.css|assets\/(components\/(?!Scripting|WebXR)\w+\.min\.js|fonts\/.*|images\/.*|hatching\/.*|linetype\/.*))$/;
+const SOLID_PARTS = /^(x_ite\.min\.mjs|x_ite\.css|assets\/(components\/\w+\.min\.js|fonts\/.*|images\/.*|hatching\/.*|linetype\/.*))$/;
+
+/** Most scenes name a profile that has scripts, and none is shown whose profile does not load: so these load, and hold nothing. */
+const EMPTY_PARTS = /\/(Scripting|WebXR)Component\.min\.js$/;
 
 /** What shows solids loads its parts by their names beside itself, so it is copied as it is, under its version. */
 function solids(): Plugin {
@@ -36,7 +38,9 @@ function solids(): Plugin {
             const dist = join(from, 'dist');
             for (const name of readdirSync(dist, { recursive: true }) as string[]) {
                 if (SOLID_PARTS.test(name) && statSync(join(dist, name)).isFile()) {
-                    cpSync(join(dist, name), join(dir, 'assets', `x_ite-${version}`, name.replace(/\.mjs$/, '.js')));
+                    const to = join(dir, 'assets', `x_ite-${version}`, name.replace(/\.mjs$/, '.js'));
+                    mkdirSync(dirname(to), { recursive: true });
+                    EMPTY_PARTS.test(name) ? writeFileSync(to, 'export {};\n') : cpSync(join(dist, name), to);
                 }
             }
         },

@@ -60,17 +60,26 @@ it('shows a sound as its wave, a solid to be turned, values as a table', functio
     $this->browser->until('return performance.getEntriesByType("resource").some((one) => one.name.endsWith("/show/part.x3d") && one.responseStatus === 200)');
 });
 
+it('shows a solid whose profile has scripts, and runs none of them', function () {
+    $script = '<Script DEF="s"><![CDATA[ecmascript: function initialize() { document.title = "taken over"; }]]></Script>';
+    $this->harbour->put('model.x3d', '<?xml version="1.0"?><X3D profile="Immersive" version="4.0"><Scene>'.$script.'<Inline url=\'"part.x3d"\'/><ROUTE fromNode="s" fromField="a" toNode="s" toField="b"/></Scene></X3D>');
+    $this->harbour->scan();
+    $model = $this->harbour->document('model.x3d');
+    $this->browser->visit("/w/{$this->harbour->workspace->slug}/documents/{$model->id}")->sees('as it looks')->press('as it looks')->find('x3d-canvas');
+    $this->browser->press('1 part')->tick('Part')->sees('1 hidden');
+    expect($this->browser->script('return document.title'))->not->toContain('taken over');
+});
+
 it('lists the parts of a solid, hides and opens them, and has its small picture show it from where it was turned to', function () {
     $this->harbour->put('model.x3d', '<?xml version="1.0"?><X3D profile="Immersive" version="4.0"><head><meta name="title" content="Model"/></head><Scene><Inline url=\'"part.x3d"\'/><Inline url=\'"lost.x3d"\'/></Scene></X3D>');
     $this->harbour->scan();
     $this->harbour->draft('part.x3d', '<?xml version="1.0"?><X3D profile="Immersive" version="4.0"><head><meta name="title" content="Part"/></head><Scene><Shape><Sphere/></Shape></Scene></X3D>');
     $model = $this->harbour->document('model.x3d');
     $this->browser->visit("/w/{$this->harbour->workspace->slug}/documents/{$model->id}")->sees('as it looks')->press('as it looks')->find('x3d-canvas');
-    $this->browser->press('2 parts, 2 of note')->sees('is not there')->sees('modified')->press('Part');
-    $this->browser->sees('1 hidden');
+    $this->browser->press('2 parts, 2 of note')->sees('is not there')->sees('modified')->tick('Part')->sees('1 hidden');
     // A turn is remembered, and can be what its small picture shows.
     $this->browser->script('const canvas = document.querySelector("x3d-canvas"); canvas.dispatchEvent(new PointerEvent("pointerdown", { clientX: 1, clientY: 1, bubbles: true }));');
-    $this->browser->press('more')->choose('Its small picture')->sees('all of it, as it is drawn where nobody chooses')->press('Renew it when the content changes')->press('Show it so')->sees('chose it');
+    $this->browser->press('more')->choose('Its small picture')->sees('all of it, as it is drawn where nobody chooses')->tick('Renew it when the content changes')->press('Show it so')->sees('chose it');
     expect(App\Models\PictureChoice::query()->find($model->id)?->hash)->toBe($model->saved_hash);
     $this->browser->press('Done')->press('open')->until('return document.querySelector("h1").textContent === "Part"');
 });
