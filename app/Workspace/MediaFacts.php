@@ -83,7 +83,7 @@ final readonly class MediaFacts
         return array_filter([
             'duration' => isset($found['playtime_seconds']) ? self::duration((float) $found['playtime_seconds']) : '',
             'coding' => implode(', ', array_unique(array_filter([$found['audio']['dataformat'] ?? '', $found['video']['dataformat'] ?? '']))),
-            'sound' => self::joined([isset($found['audio']['channels']) ? (string) $found['audio']['channels'].' channels' : '', isset($found['audio']['sample_rate']) ? round((float) $found['audio']['sample_rate'] / 1000, 1).' kHz' : '', isset($found['audio']['bits_per_sample']) ? "{$found['audio']['bits_per_sample']} bit" : '']),
+            'sound' => self::joined([isset($found['audio']['channels']) ? $found['audio']['channels'].($found['audio']['channels'] == 1 ? ' channel' : ' channels') : '', isset($found['audio']['sample_rate']) ? round((float) $found['audio']['sample_rate'] / 1000, 1).' kHz' : '', isset($found['audio']['bits_per_sample']) ? "{$found['audio']['bits_per_sample']} bit" : '']),
             'width × height' => isset($found['video']['resolution_x'], $found['video']['resolution_y']) ? "{$found['video']['resolution_x']} × {$found['video']['resolution_y']} px" : '',
         ], static fn (string $value): bool => $value !== '');
     }

@@ -13,7 +13,7 @@ import { FactTable } from './FactTable';
 import { MergePane } from './MergePane';
 import { Pictures } from './Pictures';
 import { Summary } from './Summary';
-import { contentUrl, type Source, useContrast, useText } from './sources';
+import { type Source, useContrast, useText } from './sources';
 import { Timelines } from './Timelines';
 import { Words } from './Words';
 
@@ -36,8 +36,7 @@ interface Props {
 }
 
 /** Loaded only where sounds are compared. */
-const Sound = later(async () => (await import('../large/Sound')).Sound, true);
-const Sounds = styled.div`overflow-y: auto; > div:not(:last-child) { height: auto; }`;
+const Waves = later(async () => (await import('./Waves')).Waves, true);
 
 /** Likewise of solids. */
 const Solids = later(async () => (await import('./Solids')).Solids, true);
@@ -112,11 +111,7 @@ export function ContrastView({ workspace, left, right }: Props) {
             ) : areSolids ? (
                 <Solids workspace={workspace} left={{ of: left, side: data.left }} right={{ of: right, side: data.right }} />
             ) : areSounds ? (
-                <Sounds>
-                    <Sound url={`/api${contentUrl(workspace, left, data.left.hash)}`} name={data.left.label} size={data.left.size} />
-                    <Sound url={`/api${contentUrl(workspace, right, data.right.hash)}`} name={data.right.label} size={data.right.size} />
-                    <FactTable left={data.left} right={data.right} />
-                </Sounds>
+                <Waves workspace={workspace} left={{ of: left, side: data.left }} right={{ of: right, side: data.right }} />
             ) : (
                 <FactTable left={data.left} right={data.right} />
             )}

@@ -16,10 +16,13 @@ interface Props {
     url: string;
     name: string;
     size: number;
+    /** How long a sound would be whose wave takes the whole width; its own length where it is not said. */
+    widthSeconds?: number;
+    onLength?: (seconds: number) => void;
 }
 
 /** A sound as its wave, to be looked into and heard from anywhere. */
-export function Sound({ url, name, size }: Props) {
+export function Sound({ url, name, size, widthSeconds = 0, onLength }: Props) {
     const place = useRef<HTMLDivElement>(null);
     const wave = useRef<WaveSurfer | null>(null);
     const [problem, setProblem] = useState<string | null>(null);
@@ -28,6 +31,9 @@ export function Sound({ url, name, size }: Props) {
     const [isPlaying, setPlaying] = useState(false);
     const [zoom, setZoom] = useState(0);
     const isDrawn = size <= DRAWN_BYTES;
+    const tell = useRef(onLength);
+    tell.current = onLength;
+    const isShorter = zoom === 0 && length > 0 && length < widthSeconds;
     useEffect(() => {
         if (!place.current || !isDrawn) {
             return;
@@ -42,7 +48,10 @@ export function Sound({ url, name, size }: Props) {
             cursorColor: ink('--ink'),
         });
         wave.current = made;
-        made.on('ready', (seconds) => setLength(seconds));
+        made.on('ready', (seconds) => {
+            setLength(seconds);
+            tell.current?.(seconds);
+        });
         made.on('timeupdate', setAt);
         made.on('play', () => setPlaying(true));
         made.on('pause', () => setPlaying(false));
@@ -80,7 +89,12 @@ export function Sound({ url, name, size }: Props) {
     }
     return (
         <Place>
-            <Wave ref={place} role="img" aria-label={`The wave of ${name}`} />
+            <Wave
+                ref={place}
+                role="img"
+                aria-label={`The wave of ${name}`}
+                style={isShorter ? { width: `${(100 * length) / widthSeconds}%` } : undefined}
+            />
             <Line>
                 <Button isDisabled={length === 0} onPress={() => void wave.current?.playPause()}>
                     {isPlaying ? 'Pause' : 'Play'}

@@ -14,7 +14,7 @@ const Frame = styled(Modal)<{
 }>`width: min(${(p) => (p.$wide ? '760px' : '520px')}, calc(100vw - 40px)); @media ${isSingle} { width: 100vw; }`;
 const Page = styled(Dialog)`
     background: var(--sheet); border: 1px solid var(--rule-strong); border-radius: 4px; box-shadow: 0 10px 40px var(--shade);
-    padding: 20px 22px; max-height: 80vh; @media ${isSingle} { max-height: 92vh; padding: 16px; } overflow-y: auto; display: flex; flex-direction: column; gap: 14px; outline: none;
+    --above: 20px; --beside: 22px; padding: var(--above) var(--beside); max-height: 80vh; @media ${isSingle} { max-height: 92vh; --above: 16px; --beside: 16px; } overflow-y: auto; display: flex; flex-direction: column; gap: 14px; outline: none;
 `;
 const Title = styled(Heading)`font-size: 20px;`;
 const Sub = styled.p`color: var(--ink-soft); margin-top: -10px;`;
@@ -52,5 +52,5 @@ function Back({ onBack }: { onBack: () => void }) {
 /** What ends the task, in sight however long the sheet is. */
 export const SheetActions = styled.div`
     display: flex; justify-content: flex-end; gap: 8px; align-items: center;
-    position: sticky; bottom: -20px; margin: 0 -22px -20px; padding: 8px 22px 20px; background: var(--sheet); z-index: 1;
+    position: sticky; bottom: calc(-1 * var(--above)); margin: 0 calc(-1 * var(--beside)) calc(-1 * var(--above)); padding: 8px var(--beside) var(--above); background: var(--sheet); z-index: 1;
 `;
