@@ -6,6 +6,7 @@ use App\Drafts\StepList;
 use App\Drafts\Steps;
 use App\Models\DraftStep;
 use App\Past\Store\Inventory;
+use App\Past\Store\Roots;
 use App\Workspace\Files\DiskContentStore;
 use Illuminate\Support\Facades\DB;
 use Tests\Support\Harbour;
@@ -102,6 +103,35 @@ it('frees what is no longer on a screen, however many older steps still are on o
         app(Inventory::class)->releaseSteps(0, 2);
     }
     expect(array_map(static fn (string $text): bool => $store->has(hash('sha256', $text)), $texts))->toBe([false, false, true]);
+});
+
+it('keeps the state with which a small picture is to stay', function () {
+    $figure = $this->harbour->document('arm-b.svg');
+    $drawn = static fn (string $words): string => "<svg xmlns='http://www.w3.org/2000/svg'><desc>{$words}</desc></svg>";
+    $words = bin2hex(random_bytes(20));
+    api('PUT', "documents/{$figure->id}/draft", $drawn($words), $figure->revision)->assertOk();
+    $this->putJson($this->harbour->api("/documents/{$figure->id}/picture"), ['aspect' => null, 'stays' => true])->assertOk();
+    foreach (['one', 'two'] as $more) {
+        api('PUT', "documents/{$figure->id}/draft", $drawn("{$words} {$more}"), $figure->refresh()->revision)->assertOk();
+    }
+    while (app(Inventory::class)->releaseSteps(0) > 0);
+    $store = app(DiskContentStore::class);
+    expect([$store->has(hash('sha256', $drawn($words))), $store->has(hash('sha256', $drawn("{$words} one")))])->toBe([true, false]);
+});
+
+it('asks all that refers to contents before one is freed', function () {
+    // Those are only compared with, or are of files and people.
+    $others = [
+        'accepted_strays.end_key', 'crate_documents.base_hash', 'crate_documents.hash', 'crates.hash', 'document_origins.hash', 'document_references.address_key', 'document_references.target_key',
+        'documents.file_key', 'documents.fold_key', 'documents.path_key', 'documents.saved_hash', 'draft_steps.hash', 'entry_links.secret_hash', 'known_sources.hash', 'known_sources.path_key',
+        'recovery_point_items.base_hash', 'recovery_points.digest', 'session_items.saved_hash',
+    ];
+    $columns = array_map(static fn (object $one): string => "{$one->t}.{$one->c}", DB::select("select table_name t, column_name c from information_schema.columns where table_schema = database() and data_type = 'char' and character_maximum_length = 64"));
+    $asked = [];
+    foreach (Roots::COLUMNS as $table => $names) {
+        array_push($asked, ...array_map(static fn (string $name): string => "{$table}.{$name}", $names));
+    }
+    expect(array_values(array_diff($asked, $columns)))->toBe([])->and(array_values(array_diff($columns, $asked, $others)))->toBe([]);
 });
 
 it('makes a new document from a step, and leaves the present state as it is', function () {

@@ -103,30 +103,16 @@ final readonly class Inventory
             return 0;
         }
         $steps = $due()->orderBy('at')->limit($atOnce)->pluck('hash', 'id')->all();
-        $unreferred = WorkspaceLock::asOfAnIdleMoment(fn (): array => array_filter(array_unique($steps), fn (string $hash): bool => ! $this->isReferredTo($hash)));
+        $unreferred = WorkspaceLock::asOfAnIdleMoment(fn (): array => array_filter(array_unique($steps), fn (string $hash): bool => ! Roots::referTo($hash)));
         if ($unreferred === null) {
             return null;
         }
         $bytes = array_sum(array_map(fn (string $hash): int => $this->contents->free($hash, $unusedSeconds), $unreferred));
         // What is still on the screen, or was put there again just now, waits for the next time.
-        $waiting = array_keys(array_filter($steps, fn (string $hash): bool => $this->contents->has($hash) && ! $this->isReferredTo($hash, false)));
+        $waiting = array_keys(array_filter($steps, fn (string $hash): bool => $this->contents->has($hash) && ! Roots::referTo($hash, false)));
         DB::table('draft_steps')->whereIn('id', array_diff(array_keys($steps), $waiting))->update(['has_content' => false]);
 
         return $bytes;
-    }
-
-    private function isReferredTo(string $hash, bool $withDrafts = true): bool
-    {
-        $columns = ['versions' => ['hash'], 'recovery_point_items' => ['hash'], 'session_items' => ['draft_hash', 'base_hash', 'steps_hash'], 'session_contents' => ['hash'], 'crate_documents' => ['kept_hash', 'without_hash'], 'operation_lines' => ['before_hash', 'after_hash', 'draft_before', 'draft_after'], ...$withDrafts ? ['drafts' => ['hash', 'base_hash']] : []];
-        foreach ($columns as $table => $names) {
-            foreach ($names as $name) {
-                if (DB::table($table)->where($name, $hash)->exists()) {
-                    return true;
-                }
-            }
-        }
-
-        return DB::table('draft_steps')->where('hash', $hash)->whereNull('inserted')->exists();
     }
 
     /**

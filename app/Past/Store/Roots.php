@@ -15,7 +15,28 @@ use Illuminate\Support\Facades\DB;
 /** Everything that refers to contents: drafts, versions, steps, recovery points, sessions, and the entries that can still be taken back. */
 final class Roots
 {
+    /** By table the columns with hashes of contents that are kept for what stands there. Steps stand apart: they can do without theirs. */
+    public const COLUMNS = [
+        'drafts' => ['hash', 'base_hash'], 'versions' => ['hash'], 'picture_choices' => ['hash'], 'recovery_point_items' => ['hash'],
+        'session_items' => ['draft_hash', 'base_hash', 'steps_hash'], 'session_contents' => ['hash'], 'crate_documents' => ['kept_hash', 'without_hash'],
+        'operation_lines' => ['before_hash', 'after_hash', 'draft_before', 'draft_after'],
+    ];
+
     private const CHUNK = 5000;
+
+    /** Whether anything refers to one content, drafts included or not. */
+    public static function referTo(string $hash, bool $withDrafts = true): bool
+    {
+        foreach (array_diff_key(self::COLUMNS, $withDrafts ? [] : ['drafts' => true]) as $table => $columns) {
+            foreach ($columns as $column) {
+                if (DB::table($table)->where($column, $hash)->exists()) {
+                    return true;
+                }
+            }
+        }
+
+        return DB::table('draft_steps')->where('hash', $hash)->whereNull('inserted')->exists();
+    }
 
     /** @return iterable<Root> of all workspaces, since they share the store */
     public function all(): iterable
