@@ -16,6 +16,9 @@ final readonly class ColourFacts
     /** Of a JPEG; beyond so many segments the rest is not looked at. */
     private const SEGMENTS = 400;
 
+    /** Of a profile's name; a hostile one is as long as the file. */
+    private const NAME_BYTES = 400;
+
     private const INCH = 0.0254;
 
     /** @return array<string, string> value by name: `colours`, `transparency`, `profile` and `resolution`, as far as they are said */
@@ -146,7 +149,7 @@ final readonly class ColourFacts
             if (str_starts_with($text, 'mluc')) {
                 $words = substr($text, self::number($text, 24, 4), self::number($text, 20, 4));
 
-                return self::plain((string) mb_convert_encoding(substr($words, 0, 400), 'UTF-8', 'UTF-16BE'));
+                return self::plain((string) mb_convert_encoding(substr($words, 0, self::NAME_BYTES), 'UTF-8', 'UTF-16BE'));
             }
 
             return self::plain(substr($text, 12, max(0, self::number($text, 8, 4) - 1)));
@@ -158,7 +161,7 @@ final readonly class ColourFacts
     /** What an author from elsewhere wrote, without anything that acts unseen. */
     private static function plain(string $words): string
     {
-        $clean = (string) mb_scrub($words, 'UTF-8');
+        $clean = (string) mb_scrub(substr($words, 0, self::NAME_BYTES), 'UTF-8');
 
         return trim(mb_substr(implode('', array_filter(mb_str_split($clean), static fn (string $letter): bool => mb_ord($letter) >= 0x20 && ! in_array(mb_ord($letter), [0x7F, 0x200E, 0x200F, ...range(0x202A, 0x202E), ...range(0x2066, 0x2069)], true))), 0, 80));
     }

@@ -6,7 +6,7 @@ import { usePicture } from './usePicture';
 /** It stands in lists whose own look is not meant for what is in it. */
 const Place = styled.span<{ $width: number; $isBare: boolean }>`
     &&& {
-        display: grid; place-items: center; flex: none; overflow: hidden; padding: 0; width: ${(p) => p.$width}px; height: ${(p) => Math.round(p.$width * 0.75)}px;
+        display: grid; grid-template: minmax(0, 1fr) / minmax(0, 1fr); place-items: center; flex: none; overflow: hidden; padding: 0; width: ${(p) => p.$width}px; height: ${(p) => Math.round(p.$width * 0.75)}px;
         border: 1px solid ${(p) => (p.$isBare ? 'transparent' : 'var(--rule)')}; border-radius: 2px; background: ${(p) => (p.$isBare ? 'none' : 'var(--picture)')};
     }
     &&& > img { max-width: 100%; max-height: 100%; object-fit: contain; }
