@@ -38,6 +38,9 @@ final readonly class Finder
     /** Documents whose words a search reads itself, where they are few. */
     private const OWN_PORTION = 16;
 
+    /** For so long after it was touched a document is looked for in its words themselves: MariaDB's index does not see its newest rows while it puts them away. */
+    private const FRESH_SECONDS = 30;
+
     public function __construct(private SearchIndex $index, private Catalogues $catalogues, private WorkspaceGraphs $graphs, private TextReader $texts) {}
 
     public function query(Workspace $workspace, string $typed, \DateTimeImmutable $now): Query
@@ -58,7 +61,7 @@ final readonly class Finder
         }
         $narrowing = Narrowing::by($query, $workspace, $person, $catalogue, $this->graphs);
         $wanted = $query->terms === [] ? null : Wanted::by($query, $workspace, Vocabularies::of($workspace));
-        [$changed, $isMore] = $wanted === null ? $this->narrowed($narrowing, $limit) : $this->withWords($wanted, $narrowing, $catalogue, $query, $limit);
+        [$changed, $isMore] = $wanted === null ? $this->narrowed($narrowing, $limit) : $this->withWords($workspace, $wanted, $narrowing, $catalogue, $query, $limit);
         $hits = $this->ranked($workspace, $query, $changed);
 
         return new Found($query, array_slice($hits, 0, $limit), $isMore || count($hits) > $limit, $wanted?->corrected() ?? [], $behind);
@@ -119,7 +122,7 @@ final readonly class Finder
     }
 
     /** @return array{list<string>, bool} ids, and whether there may be more */
-    private function withWords(Wanted $wanted, Narrowing $narrowing, Catalogue $catalogue, Query $query, int $limit): array
+    private function withWords(Workspace $workspace, Wanted $wanted, Narrowing $narrowing, Catalogue $catalogue, Query $query, int $limit): array
     {
         $many = max(self::LOOKED_AT, $limit + 1);
         $few = $narrowing->few();
@@ -141,12 +144,20 @@ final readonly class Finder
         if (count($ids) <= $limit && ! $wanted->isNowhere()) {
             $rows = $wanted->on($this->rows($narrowing))->limit($narrowing->isOfMany() ? self::SIFTED : $many);
             $rows = $wanted->isCommon() ? $rows->orderByDesc('s.changed_at') : $rows;
-            $ids = array_values(array_unique([...$ids, ...array_filter($rows->pluck('d.id')->all(), $narrowing->has(...))]));
+            $fresh = $wanted->onFew($this->rows($narrowing)->whereIn('d.id', $this->fresh($workspace)));
+            $ids = array_values(array_unique([...$ids, ...array_filter([...$rows->pluck('d.id')->all(), ...$fresh->pluck('d.id')->all()], $narrowing->has(...))]));
         }
 
         [$kept, $isWhole] = $this->followed($query, $ids);
 
         return [$kept, ! $isWhole || count($ids) >= $many];
+    }
+
+    /** @return list<string> the documents that were touched last, no more than a search reads itself */
+    private function fresh(Workspace $workspace): array
+    {
+        return DB::table('documents')->where('workspace_id', $workspace->id)->whereRaw('touched_at >= now(6) - interval ? second', [self::FRESH_SECONDS])
+            ->orderByDesc('touched_at')->limit(self::OWN_PORTION)->pluck('id')->all();
     }
 
     private function rows(Narrowing $narrowing): Builder

@@ -157,6 +157,13 @@ it('reads what has more words than any text should, and what is all one word', f
         ->and(app(SearchIndex::class)->check($this->harbour->workspace))->toBe([]);
 });
 
+it('finds what was just written while the full-text index does not see it yet', function () {
+    $this->harbour->put('guidebook/keeper.md', "# The keeper\n\nShe wound the clockwork.\n");
+    $this->harbour->scan();
+    // InnoDB's full-text index sees a row only after its commit.
+    expect(DB::transaction(static fn (): array => finds('clockwork')))->toBe(['guidebook/keeper.md']);
+});
+
 it('is found out where it is not what the documents say', function () {
     app(SearchIndex::class)->catchUp($this->harbour->workspace, INF);
     $id = $this->harbour->document('guidebook/flood.md')->id;
