@@ -99,10 +99,10 @@ $seen = [];
 for ($n = 1; $n <= 7; $n++) {
     $before = json_encode($browser->script('return document.querySelector("iframe[title^=Picture]").src'));
     app(App\Drafts\DraftDesk::class)->write($of('dial.svg'), $drawing("<rect width=\"{$n}\" height=\"4\"/>"), $person, null);
-    $seen[] = timed(static fn () => $browser->until("return document.querySelector('iframe[title^=Picture]') !== null && document.querySelector('iframe[title^=Picture]').src !== {$before}")) * 1000;
+    $seen[] = timed(static fn () => $browser->until("const frame = document.querySelector('iframe[title^=Picture]'); return frame !== null && frame.src !== {$before} && frame.contentDocument?.URL === frame.src && frame.contentDocument.readyState === 'complete'")) * 1000;
     $browser->idle();
 }
-report_line('a part of a part is edited: until its parent’s view asks for it, median of 7', median($seen), 'ms', '< 1000', median($seen) < 1000);
+report_line('a part of a part is edited: until its parent’s view shows it, median of 7', median($seen), 'ms', '< 1000', median($seen) < 1000);
 report_line('  the longest', max($seen), 'ms', '', true);
 
 $browser->visit("/w/pages/documents/{$large}")->inEditor();
@@ -113,6 +113,15 @@ for ($n = 0; $n < 200; $n++) {
 }
 [$p50, $p95] = of_keys($browser->scriptAsync(TAKEN), 200);
 report_line('key in a text of 1 MiB, to paint, p50 (8: below 16)', $p50, 'ms', '< 16', $p50 < 16);
+report_line('  p95', $p95, 'ms', '< 50', $p95 < 50);
+// As people type: after each key there is time to set the text beside it anew.
+$browser->idle()->script(WATCH_KEYS);
+for ($n = 0; $n < 60; $n++) {
+    $browser->keys('abcdefg '[$n % 8]);
+    usleep(250_000);
+}
+[$p50, $p95] = of_keys($browser->scriptAsync(TAKEN), 60);
+report_line('  with 250 ms between the keys, p50', $p50, 'ms', '< 16', $p50 < 16);
 report_line('  p95', $p95, 'ms', '< 50', $p95 < 50);
 
 $browser->visit('/w/pages/quay')->find('[role=row]');

@@ -39,6 +39,18 @@ it('sets a text beside its source while it is typed, and nothing of it acts', fu
     expect(array_filter($this->browser->faults(), static fn (string $fault): bool => ! str_contains($fault, 'Executing inline event handler violates')))->toBe([]);
 });
 
+it('leaves what is not written on as it is, and asks for its pictures anew when they change', function () {
+    ($this->open)('guide.md')->find("iframe[title$='as it is read']");
+    $this->browser->until("return {$this->frame}.querySelectorAll('p').length > 70 && {$this->frame}.querySelector('img[alt=gauge]')?.naturalWidth > 0");
+    $this->browser->script("[...{$this->frame}.querySelectorAll('p')].at(-1).wasThere = true");
+    $this->browser->inEditor()->keys(WebDriverKeys::CONTROL.WebDriverKeys::HOME)->keys(WebDriverKeys::END, ' for everybody')->until("return {$this->frame}.querySelector('h1').textContent === 'The guide for everybody'");
+    expect($this->browser->sees('Draft kept')->script("return [...{$this->frame}.querySelectorAll('p')].at(-1).wasThere"))->toBeTrue();
+    $before = json_encode($this->browser->script("return {$this->frame}.querySelector('img[alt=gauge]').src"));
+    $this->harbour->draft('gauge.svg', '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 40 80" width="40" height="80"><title>Gauge</title></svg>');
+    $this->browser->until("return {$this->frame}.querySelector('img[alt=gauge]').src !== {$before} && {$this->frame}.querySelector('img[alt=gauge]').naturalHeight === 80");
+    expect($this->browser->script("return [...{$this->frame}.querySelectorAll('p')].at(-1).wasThere"))->toBeTrue();
+});
+
 it('scrolls words and source together, and follows their links', function () {
     ($this->open)('guide.md')->find("iframe[title$='as it is read']");
     $this->browser->until("return {$this->frame}.querySelectorAll('p').length > 70");

@@ -39,6 +39,25 @@ it('saves as, and asks who follows', function () {
     expect($harbour->hashes())->toBe($before)->and($browser->faults())->toBe([]);
 });
 
+it('has nothing decided any more after a save that was asked for while the decision was still on its way', function () {
+    $this->harbour->draft('book.md', "# Guide, rewritten\n");
+    $browser = $this->browser->logIn($this->harbour->owner->email)->at('book.md');
+    $browser->script(<<<'JS'
+        const send = window.fetch;
+        window.fetch = async (request, options) => {
+            if (request.method !== 'PATCH' || ! request.url.endsWith('/decisions')) {
+                return send(request, options);
+            }
+            await new Promise((later) => setTimeout(later, 1500));
+            const answer = await send(request, options);
+            window.landed = true;
+            return answer;
+        };
+        JS);
+    $browser->keys('s')->press('Write 1 file')->sees('It can be taken back')->until('return window.landed === true')->idle();
+    expect($browser->text())->not->toContain('Stopped')->and((new App\Quay\KeptDecisions($this->harbour->workspace, $this->harbour->owner))->all())->toBe([]);
+});
+
 it('copies a document with all below it under a naming rule', function () {
     $harbour = $this->harbour;
     $harbour->put('north/parts/n-arm.svg', '<svg xmlns="http://www.w3.org/2000/svg"/>');

@@ -1,7 +1,7 @@
-import { useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import styled from 'styled-components';
-import type { Document, LookSettings, Reference } from '../api/client';
+import type { Document, LookSettings } from '../api/client';
 import { Large } from '../large/Large';
 import type { SharedPlace } from '../large/sharedPlace';
 import type { LookKeeper } from '../looks/LookKeeper';
@@ -9,17 +9,16 @@ import { isNarrow } from '../theme/sizes';
 import { font } from '../theme/tokens';
 import { Button } from '../ui/Button';
 import { Empty } from '../ui/Empty';
-import { Watched } from '../ui/watched';
+import { usePart, Watched } from '../ui/watched';
 import { fileName, readable } from '../ui/words';
-import { Editor } from './Editor';
+import { DraftEditor } from './DraftEditor';
 import { LinkPlace } from './LinkPlace';
-import type { Loaded, OpenDraft } from './OpenDraft';
+import type { OpenDraft } from './OpenDraft';
 import { Preview } from './Preview';
 import { type Shown, type ShownAs, shownAs } from './shownAs';
 
 /** What is shown beside the source is set anew so long after the last key. */
 const FOLLOW_MS = 150;
-const NONE: Reference[] = [];
 const WORDS: Record<Shown, string> = { source: 'the source', both: 'both', preview: 'as it looks' };
 
 const Beside = styled.div<{ $isBoth: boolean }>`
@@ -60,10 +59,6 @@ interface Props {
     document: Document;
     workspace: string;
     draft: OpenDraft;
-    loaded: Loaded | null;
-    problem: string | null;
-    /** Whether all that was typed is on the server, so that places in the text are those that it says. */
-    isCalm: boolean;
     isFixed: boolean;
     keeper: LookKeeper | null;
     look: LookSettings;
@@ -72,7 +67,7 @@ interface Props {
 }
 
 /** The content of a document: to be written, and as what it looks like. */
-export function Content({ document, workspace, draft, loaded, problem, isCalm, isFixed, keeper, look, lookedLike }: Props) {
+export function Content({ document, workspace, draft, isFixed, keeper, look, lookedLike }: Props) {
     const navigate = useNavigate();
     const [place] = useState<SharedPlace>(() => new Watched({ line: 0, by: 'source' }));
     const [typed, setTyped] = useState({ load: 0, text: '' });
@@ -80,7 +75,10 @@ export function Content({ document, workspace, draft, loaded, problem, isCalm, i
     useEffect(() => () => clearTimeout(following.current), []);
     const { row, isText } = document;
     const { kind, shown } = shownAs(document, look);
-    const goTo = (id: string) => navigate(`/w/${workspace}/documents/${id}`);
+    const loaded = usePart(draft.state, (state) => state.loaded);
+    const problem = usePart(draft.state, (state) => state.problem);
+    const goTo = useCallback((id: string) => void navigate(`/w/${workspace}/documents/${id}`), [navigate, workspace]);
+    const change = useCallback((part: LookSettings) => keeper?.change(part), [keeper]);
     if (kind === 'gone') {
         return (
             <Empty title="Its file is gone">
@@ -104,7 +102,7 @@ export function Content({ document, workspace, draft, loaded, problem, isCalm, i
                 <p>{readable(fileName(row.path))} is kept, hashed and saved like any other file, but its content is no text.</p>
             </Empty>
         ) : kind === 'picture' ? (
-            <Preview document={document} workspace={workspace} large look={look} onLook={(part) => keeper?.change(part)} />
+            <Preview document={document} workspace={workspace} large look={look} onLook={change} />
         ) : (
             <Large
                 kind={kind}
@@ -113,7 +111,7 @@ export function Content({ document, workspace, draft, loaded, problem, isCalm, i
                 text={typed.load === loaded?.load ? typed.text : (loaded?.text ?? '')}
                 place={place}
                 look={look}
-                onLook={(part) => keeper?.change(part)}
+                onLook={change}
                 onOpen={goTo}
             />
         );
@@ -127,11 +125,12 @@ export function Content({ document, workspace, draft, loaded, problem, isCalm, i
         <Beside $isBoth={shown === 'both'}>
             {/* It stays while something else is shown: what was typed is in it. */}
             <div hidden={shown === 'preview'}>
-                <Editor
+                <DraftEditor
+                    draft={draft}
                     path={row.path}
                     text={loaded.text}
                     load={loaded.load}
-                    references={isCalm ? document.refersTo : NONE}
+                    references={document.refersTo}
                     isFixed={isFixed}
                     onEdit={(load, changes, now) => {
                         draft.type(load, changes, now);

@@ -4,10 +4,11 @@ import type { LookKeeper } from '../looks/LookKeeper';
 import { PictureSheet } from '../looks/PictureSheet';
 import { ViewsSheet } from '../looks/ViewsSheet';
 import type { FrameContext } from '../shell/context';
+import { usePart } from '../ui/watched';
 import { folder } from '../ui/words';
 import { AddSheet } from './AddSheet';
 import { BothSheet } from './BothSheet';
-import type { Keeping, OpenDraft } from './OpenDraft';
+import type { OpenDraft } from './OpenDraft';
 import { PointSheet } from './PointSheet';
 import type { useEdits } from './useEdits';
 
@@ -20,7 +21,6 @@ interface Props {
     name: string;
     sheet: DocumentSheet;
     draft: OpenDraft;
-    keeping: Keeping;
     keeper: LookKeeper | null;
     edits: ReturnType<typeof useEdits>;
     /** It is to look like a view that was kept. */
@@ -28,9 +28,10 @@ interface Props {
     onClose: () => void;
 }
 
-export function DocumentSheets({ workspace, document, name, sheet, draft, keeping, keeper, edits, onLook, onClose }: Props) {
+export function DocumentSheets({ workspace, document, name, sheet, draft, keeper, edits, onLook, onClose }: Props) {
     const frame = useOutletContext<FrameContext>();
     const { row } = document;
+    const hasMovedOn = usePart(draft.state, (state) => state.keeping === 'moved on');
     return (
         <>
             {sheet === 'views' && keeper && (
@@ -50,7 +51,7 @@ export function DocumentSheets({ workspace, document, name, sheet, draft, keepin
             {sheet === 'picture' && keeper && (
                 <PictureSheet workspace={workspace} id={row.id} name={name} keeper={keeper} onClose={onClose} />
             )}
-            {sheet === 'both' && keeping === 'moved on' && (
+            {sheet === 'both' && hasMovedOn && (
                 <BothSheet
                     workspace={workspace}
                     id={row.id}

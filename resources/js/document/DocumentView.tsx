@@ -61,12 +61,7 @@ function OneDocument({ workspace, id }: { workspace: string; id: string }) {
         queryFn: () => answer(api.GET('/workspaces/{workspace}/documents/{document}', { params: { path: { workspace, document: id } } })),
     });
     const shownRow = query.data?.row;
-    const { draft, loaded, keeping, problem, isHeld } = useDraft(
-        workspace,
-        id,
-        shownRow?.title ?? fileName(shownRow?.path ?? ''),
-        shownRow?.path ?? '',
-    );
+    const draft = useDraft(workspace, id, shownRow?.title ?? fileName(shownRow?.path ?? ''), shownRow?.path ?? '');
     const bookmarks = useKeeping(workspace);
     const past = usePast(workspace, id);
     const [search] = useSearchParams();
@@ -152,13 +147,11 @@ function OneDocument({ workspace, id }: { workspace: string; id: string }) {
                 {document.isText && (
                     <DraftBar
                         document={document}
-                        keeping={keeping}
-                        problem={problem}
+                        draft={draft}
                         as={as}
                         isReady={keeper !== null}
                         onChoose={(shown) => keeper?.change({ shown })}
                         onLookAtBoth={() => setSheet('both')}
-                        onSettle={(whose) => draft.settle(whose)}
                     />
                 )}
                 <DocumentNotices workspace={workspace} document={document} isLook={isLook} />
@@ -167,11 +160,7 @@ function OneDocument({ workspace, id }: { workspace: string; id: string }) {
                         document={document}
                         workspace={workspace}
                         draft={draft}
-                        loaded={loaded}
-                        problem={problem}
-                        // Offsets are those of the content on the server; while typing, the editor moves its marks itself.
-                        isCalm={keeping === 'kept'}
-                        isFixed={isLockedByOther || isLook || isHeld}
+                        isFixed={isLockedByOther || isLook}
                         keeper={keeper}
                         look={look}
                         lookedLike={lookedLike}
@@ -208,7 +197,6 @@ function OneDocument({ workspace, id }: { workspace: string; id: string }) {
                     name={name}
                     sheet={sheet}
                     draft={draft}
-                    keeping={keeping}
                     keeper={keeper}
                     edits={edits}
                     onLook={setLookedLike}

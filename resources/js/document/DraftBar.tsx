@@ -2,9 +2,10 @@ import styled from 'styled-components';
 import type { Document } from '../api/client';
 import { TextButton } from '../ui/Button';
 import { useNow } from '../ui/useNow';
+import { usePart } from '../ui/watched';
 import { ago } from '../ui/words';
 import { WaysOfShowing } from './Content';
-import type { Keeping } from './OpenDraft';
+import type { Keeping, OpenDraft } from './OpenDraft';
 import type { Shown, ShownAs } from './shownAs';
 
 const Bar = styled.div<{ $stop: boolean }>`
@@ -22,19 +23,19 @@ const WORDS: Record<Keeping, string> = {
 
 interface Props {
     document: Document;
-    keeping: Keeping;
-    problem: string | null;
+    draft: OpenDraft;
     as: ShownAs;
     /** Whether it is known how the document is looked at. */
     isReady: boolean;
     onChoose: (shown: Shown) => void;
     onLookAtBoth: () => void;
-    onSettle: (whose: 'ours' | 'theirs') => void;
 }
 
 /** Says where what is typed is kept, and asks where two have written. */
-export function DraftBar({ document, keeping, problem, as, isReady, onChoose, onLookAtBoth, onSettle }: Props) {
+export function DraftBar({ document, draft, as, isReady, onChoose, onLookAtBoth }: Props) {
     const now = useNow();
+    const keeping = usePart(draft.state, (state) => state.keeping);
+    const problem = usePart(draft.state, (state) => state.problem);
     const { row } = document;
     return (
         <Bar $stop={keeping === 'failed' || keeping === 'moved on'} role="status">
@@ -49,8 +50,8 @@ export function DraftBar({ document, keeping, problem, as, isReady, onChoose, on
             {keeping === 'moved on' && (
                 <>
                     <TextButton onPress={onLookAtBoth}>Look at both</TextButton>
-                    <TextButton onPress={() => onSettle('theirs')}>Take theirs</TextButton>
-                    <TextButton onPress={() => onSettle('ours')}>Keep mine over theirs</TextButton>
+                    <TextButton onPress={() => draft.settle('theirs')}>Take theirs</TextButton>
+                    <TextButton onPress={() => draft.settle('ours')}>Keep mine over theirs</TextButton>
                 </>
             )}
         </Bar>

@@ -9,7 +9,7 @@ import type { LookKeeper } from '../looks/LookKeeper';
 import { sourceOf } from '../ui/source';
 import { references as referenceMarks, showReferences } from './underlines';
 
-interface Props {
+export interface EditorProps {
     path: string;
     text: string;
     /** A new number starts the editor over with the text. */
@@ -27,7 +27,7 @@ interface Props {
     place?: SharedPlace;
 }
 
-export function Editor({ path, text, load, references, isFixed, onEdit, onOpen, keeper, look, place: shared }: Props) {
+export function Editor({ path, text, load, references, isFixed, onEdit, onOpen, keeper, look, place: shared }: EditorProps) {
     const place = useRef<HTMLDivElement>(null);
     const editor = useRef<EditorView | null>(null);
     const fixing = useRef(new Compartment());

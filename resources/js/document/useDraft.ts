@@ -3,7 +3,6 @@ import { useEffect, useMemo, useRef } from 'react';
 import { answer, api, bytes, ifMatch, type Person, type Row, revisionOf, textOf } from '../api/client';
 import { changePerson, keys } from '../api/queries';
 import { takeRows } from '../api/usePulse';
-import { useWatched } from '../ui/watched';
 import { tellKeeping } from '../watch/keeping';
 import { claim, findUnsent, unsentKey } from '../watch/unsent';
 import { keepAsStep } from '../watch/useUnsent';
@@ -14,7 +13,7 @@ import { UnsentKeeper } from './UnsentKeeper';
 /** What a browser still sends when a page is closed, in bytes (Fetch standard, section 4.6: 64 KiB for all of them). */
 const KEPT_ALIVE = 50_000;
 
-/** The open draft of a document, for as long as the page shows it. */
+/** The open draft of a document, for as long as the page shows it. Whoever shows where it is kept watches its state: that changes with each key. */
 export function useDraft(workspace: string, id: string, name: string, documentPath: string) {
     const client = useQueryClient();
     const person = client.getQueryData<Person>(keys.session)?.id ?? 0;
@@ -50,7 +49,7 @@ export function useDraft(workspace: string, id: string, name: string, documentPa
             void draft.close().finally(release);
         };
     }, [draft, key]);
-    return { draft, ...useWatched(draft.state) };
+    return draft;
 }
 
 function serverOf(workspace: string, document: string, take: (row: Row) => void): DraftServer {

@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { useChangesOf } from '../api/changed';
 import type { Document, LookSettings } from '../api/client';
 import { later } from '../ui/later';
@@ -23,12 +24,13 @@ interface Props {
 }
 
 /** A document as what it is, large: words set, a sound as its wave, a solid to be turned, values as a table. */
-export function Large({ kind, document, workspace, text, place, look, onLook, onOpen }: Props) {
+export const Large = memo(function Large({ kind, document, workspace, text, place, look, onLook, onOpen }: Props) {
     const { row } = document;
     const name = row.title ?? fileName(row.path);
     // What it takes in may have changed too.
     const changes = useChangesOf(document.below.map((one) => one.document));
-    const state = [row.revision, changes, ...document.refersTo.map((one) => one.content ?? '')].join();
+    const below = [changes, ...document.refersTo.map((one) => one.content ?? '')].join();
+    const state = `${row.revision},${below}`;
     const shown = `/api/workspaces/${workspace}/show/${row.path.split('/').map(encodeURIComponent).join('/')}?state=${encodeURIComponent(state)}`;
     switch (kind) {
         case 'words':
@@ -39,7 +41,7 @@ export function Large({ kind, document, workspace, text, place, look, onLook, on
                     text={text ?? ''}
                     references={document.refersTo}
                     place={place}
-                    state={state}
+                    state={below}
                     onOpen={onOpen}
                 />
             );
@@ -78,4 +80,4 @@ export function Large({ kind, document, workspace, text, place, look, onLook, on
         case 'outline':
             return <Outlined workspace={workspace} id={row.id} name={name} state={state} look={look} onLook={onLook} onOpen={onOpen} />;
     }
-}
+});

@@ -1,84 +1,23 @@
-import DOMPurify from 'dompurify';
-import MarkdownIt from 'markdown-it';
 import { useEffect, useRef, useState } from 'react';
+import styled from 'styled-components';
 import type { Reference } from '../api/client';
 import { font } from '../theme/tokens';
+import { Notice } from '../ui/Notice';
 import { fileName } from '../ui/words';
+import type { Block } from './markdown';
+import { Reading } from './reading';
+import { SetText } from './SetText';
 import type { SharedPlace } from './sharedPlace';
 
-/** A text is set anew so long after the last key. */
-const PAUSE_MS = 120;
-
+const Place = styled.div`display: flex; flex-direction: column; height: 100%; > iframe { border: 0; width: 100%; flex: 1; min-height: 0; }`;
 const BLANK = '<!doctype html><html lang=""><head><title></title></head><body></body></html>';
 const LOOK = `
     :root { color-scheme: light dark; } body { margin: 0; padding: 18px 26px 60vh; font: 16.5px/1.55 ${font.title}; overflow-wrap: break-word; max-width: 46em; }
-    h1, h2, h3, h4 { line-height: 1.2; margin: 1.3em 0 0.4em; } h1 { font-size: 1.7em; margin-top: 0; } h2 { font-size: 1.3em; } h3 { font-size: 1.1em; }
+    h1, h2, h3, h4 { line-height: 1.2; margin: 1.3em 0 0.4em; } h1 { font-size: 1.7em; } h2 { font-size: 1.3em; } h3 { font-size: 1.1em; }
     img { max-width: 100%; } pre, code { font-family: ${font.mono}; font-size: 0.86em; } pre { overflow-x: auto; padding: 8px 12px; border: 1px solid; border-color: color-mix(in srgb, currentColor 25%, transparent); }
     blockquote { margin: 1em 0; padding-left: 14px; border-left: 3px solid #8A6420; } table { border-collapse: collapse; } td, th { border-bottom: 1px solid color-mix(in srgb, currentColor 25%, transparent); padding: 3px 10px 3px 0; text-align: left; }
-    a { color: inherit; text-decoration-color: #8A6420; text-underline-offset: 3px; } .front { font: 13px/1.5 ${font.mono}; opacity: 0.75; white-space: pre-wrap; }
+    a { color: inherit; text-decoration-color: #8A6420; text-underline-offset: 3px; } body > section { display: flow-root; content-visibility: auto; contain-intrinsic-size: auto 400px; } body > section > :last-child { margin-bottom: 0; } body > section:first-child > h1 { margin-top: 0; } .front { font: 13px/1.5 ${font.mono}; opacity: 0.75; white-space: pre-wrap; }
 `;
-
-/** CommonMark with tables; HTML in it is taken as such, and cleaned with all else. */
-const markdown = new MarkdownIt({ html: true, linkify: false });
-// Each block says from which line of the source it is.
-for (const rule of ['paragraph_open', 'heading_open', 'list_item_open', 'blockquote_open', 'table_open', 'fence', 'code_block', 'hr']) {
-    const before = markdown.renderer.rules[rule];
-    markdown.renderer.rules[rule] = (tokens, index, options, env, self) => {
-        const token = tokens[index];
-        if (token?.map) {
-            token.attrSet('data-line', String(token.map[0] + (env as { shift: number }).shift));
-        }
-        return before ? before(tokens, index, options, env, self) : self.renderToken(tokens, index, options);
-    };
-}
-
-const FRONT = /^---\r?\n([\s\S]*?)\r?\n---\r?\n/;
-
-/** Nothing of a document acts in the page, loads from elsewhere or stands over something else. */
-function cleaned(text: string, workspace: string, path: string): DocumentFragment {
-    const front = text.match(FRONT);
-    const shift = front ? front[0].split('\n').length - 1 : 0;
-    const html = markdown.render(front ? text.slice(front[0].length) : text, { shift });
-    const clean = DOMPurify.sanitize(html, {
-        RETURN_DOM_FRAGMENT: true,
-        ADD_ATTR: ['data-line'],
-        FORBID_TAGS: [
-            'style',
-            'form',
-            'input',
-            'button',
-            'textarea',
-            'select',
-            'iframe',
-            'object',
-            'embed',
-            'audio',
-            'video',
-            'svg',
-            'math',
-        ],
-        FORBID_ATTR: ['style', 'srcset', 'id', 'name'],
-    });
-    const base = new URL(`/api/workspaces/${workspace}/show/${path.split('/').map(encodeURIComponent).join('/')}`, location.href);
-    for (const image of clean.querySelectorAll('img')) {
-        const from = image.getAttribute('src') ?? '';
-        const to = URL.canParse(from, base) ? new URL(from, base) : null;
-        if (to?.origin === location.origin && to.pathname.startsWith(`/api/workspaces/${workspace}/show/`)) {
-            image.src = to.href;
-            image.setAttribute('data-from', from);
-        } else {
-            image.removeAttribute('src');
-            image.alt = `(not loaded from elsewhere: ${from}) ${image.alt}`;
-        }
-    }
-    if (front) {
-        const facts = document.createElement('div');
-        facts.className = 'front';
-        facts.textContent = front[1] ?? '';
-        clean.prepend(facts);
-    }
-    return clean;
-}
 
 interface Props {
     workspace: string;
@@ -86,7 +25,7 @@ interface Props {
     text: string;
     references: Reference[];
     place: SharedPlace;
-    /** Asks for the pictures anew when they change. */
+    /** Of what it takes in; its pictures are asked for anew when that changes. */
     state: string;
     onOpen: (id: string) => void;
 }
@@ -98,16 +37,30 @@ export function Words({ workspace, path, text, references, place, state, onOpen 
     latest.current = { references, onOpen };
     const [isThere, setThere] = useState(false);
 
-    // biome-ignore lint/correctness/useExhaustiveDependencies: what it shows has changed where the state has
+    const [blocks, setBlocks] = useState<Block[] | null>([]);
+    const reading = useRef<Reading | null>(null);
+    const set = useRef<SetText | null>(null);
+
     useEffect(() => {
-        const timer = setTimeout(() => {
-            const page = frame.current?.contentDocument;
-            if (page?.body && isThere) {
-                page.body.replaceChildren(page.importNode(cleaned(text, workspace, path), true));
-            }
-        }, PAUSE_MS);
-        return () => clearTimeout(timer);
-    }, [text, workspace, path, state, isThere]);
+        const one = new Reading(setBlocks);
+        reading.current = one;
+        return () => one.end();
+    }, []);
+    useEffect(() => reading.current?.read(text), [text]);
+
+    useEffect(() => {
+        const page = frame.current?.contentDocument;
+        if (!page || !isThere) {
+            return;
+        }
+        const pictures = `/api/workspaces/${workspace}/show/`;
+        const one = new SetText(page, new URL(pictures + path.split('/').map(encodeURIComponent).join('/'), location.href), pictures);
+        page.body.replaceChildren();
+        set.current = one;
+        return () => one.end();
+    }, [workspace, path, isThere]);
+    // biome-ignore lint/correctness/useExhaustiveDependencies: as soon as there is a place for them, and in each new one
+    useEffect(() => set.current?.show(blocks ?? [], state), [blocks, state, isThere, workspace, path]);
 
     useEffect(() => {
         const page = frame.current?.contentDocument;
@@ -126,19 +79,22 @@ export function Words({ workspace, path, text, references, place, state, onOpen 
         follow();
         const watching = new MutationObserver(follow);
         watching.observe(document.documentElement, { attributeFilter: ['data-theme'] });
-        const lines = () => [...page.querySelectorAll<HTMLElement>('[data-line]')];
+        const sections = () => [...page.body.querySelectorAll<HTMLElement>(':scope > section')];
+        const linesIn = (section: HTMLElement) => [...section.querySelectorAll<HTMLElement>('[data-line]')];
+        const lineOf = (one: HTMLElement) =>
+            Number(one.closest<HTMLElement>('body > section')?.dataset.from) + (Number(one.dataset.line) || 0);
+        const isInSight = (one: HTMLElement) => one.getBoundingClientRect().bottom > 0;
         const scrolled = () => {
-            const top = lines().find((one) => one.getBoundingClientRect().bottom > 0);
-            if (top) {
-                place.set({ line: Number(top.dataset.line), by: 'words' });
+            const section = sections().find(isInSight);
+            if (section) {
+                place.set({ line: lineOf(linesIn(section).find(isInSight) ?? section), by: 'words' });
             }
         };
         const unwatch = place.watch(() => {
             const now = place.now();
             if (now.by === 'source') {
-                const at = lines()
-                    .filter((one) => Number(one.dataset.line) <= now.line)
-                    .at(-1);
+                const section = sections().findLast((one) => lineOf(one) <= now.line);
+                const at = section && (linesIn(section).findLast((one) => lineOf(one) <= now.line) ?? section);
                 view.scrollTo({ top: now.line === 0 || !at ? 0 : at.getBoundingClientRect().top + view.scrollY - 8 });
             }
         });
@@ -169,14 +125,18 @@ export function Words({ workspace, path, text, references, place, state, onOpen 
     }, [place, isThere]);
 
     return (
-        <iframe
-            ref={frame}
-            title={`${fileName(path)} as it is read`}
-            sandbox="allow-same-origin"
-            // A page of its own, from which pictures are asked for as from this one.
-            srcDoc={BLANK}
-            onLoad={() => setThere(true)}
-            style={{ border: 0, width: '100%', height: '100%', display: 'block' }}
-        />
+        <Place>
+            {blocks === null && (
+                <Notice stop>This text cannot be shown as it is read, because that takes too long. Its source can be worked on.</Notice>
+            )}
+            <iframe
+                ref={frame}
+                title={`${fileName(path)} as it is read`}
+                sandbox="allow-same-origin"
+                // A page of its own, from which pictures are asked for as from this one.
+                srcDoc={BLANK}
+                onLoad={() => setThere(true)}
+            />
+        </Place>
     );
 }

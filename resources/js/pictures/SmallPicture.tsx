@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { useParams } from 'react-router';
 import styled from 'styled-components';
 import { font } from '../theme/tokens';
@@ -26,7 +27,7 @@ interface Props {
 }
 
 /** What a document looks like, in small. Its name stands beside it, so it says nothing to who hears the page, but where it cannot be shown. */
-export function SmallPicture({ id, width, says, source, in: other }: Props) {
+export const SmallPicture = memo(function SmallPicture({ id, width, says, source, in: other }: Props) {
     const { workspace: here = '' } = useParams();
     const workspace = other ?? here;
     const picture = usePicture(workspace, id, source);
@@ -37,4 +38,4 @@ export function SmallPicture({ id, width, says, source, in: other }: Props) {
             {why && (says ? <i style={{ padding: 8 }}>{why}</i> : <i aria-hidden="true">⊘</i>)}
         </Place>
     );
-}
+});

@@ -66,6 +66,14 @@ class Decisions {
         }
     }
 
+    /** When the server has all that was decided until now, or could not be told. */
+    async settled(): Promise<void> {
+        for (let last = null; last !== this.sending; ) {
+            last = this.sending;
+            await last;
+        }
+    }
+
     private take(decisions: Decision[]): void {
         const choices = byDocument(decisions);
         const isSame = JSON.stringify(asDecisions(choices)) === JSON.stringify(asDecisions(this.kept.now().choices));

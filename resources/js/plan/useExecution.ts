@@ -1,6 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { answer, api, type Decision, type Entry, type Plan, Problem } from '../api/client';
+import { decisionsOf } from './decisions';
 
 const PROGRESS_MS = 300;
 
@@ -39,6 +40,8 @@ export function useExecution(workspace: string) {
         setProblem(null);
         setMoved(null);
         try {
+            // A decision that came there after the save would stand once more.
+            await decisionsOf(workspace).settled();
             const body = { decisions, fingerprint: plan.fingerprint, note: note.trim() || null };
             return await answer(api.POST('/workspaces/{workspace}/save', { params: { path: { workspace } }, body }));
         } catch (error) {

@@ -1,4 +1,4 @@
-import { useVirtualizer } from '@tanstack/react-virtual';
+import { type Range, useVirtualizer } from '@tanstack/react-virtual';
 import { type CSSProperties, type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import styled from 'styled-components';
@@ -10,6 +10,7 @@ import type { MenuEntry } from '../ui/Menu';
 import { isUnsaved } from '../ui/rows';
 import { useMedia } from '../ui/useMedia';
 import { useWidth } from '../ui/useWidth';
+import { useWatched, type Watched } from '../ui/watched';
 import { type Column, cellsOf, LEAST_STATE } from './columns';
 import { mooringLines } from './graph';
 import { DECIDING_ROW, type Hands, LedgerRow, ROW, TALL_ROW } from './LedgerRow';
@@ -19,7 +20,8 @@ import type { Entry } from './order';
 /** As wide as the rows, beside which there may be a scrollbar. */
 const Edge = styled.div`position: absolute; top: 0; bottom: 0; left: 0; pointer-events: none; > * { pointer-events: auto; }`;
 const Whole = styled.div`position: relative; height: 100%; min-width: 0;`;
-const Scroller = styled.div`overflow-y: auto; height: 100%; position: relative;`;
+/** With a ground of its own it is scrolled as it is painted; else every row in sight would be painted anew. */
+const Scroller = styled.div`overflow-y: auto; height: 100%; position: relative; background: var(--paper);`;
 const Head = styled.div`
     position: absolute; left: 0; right: 0; height: ${ROW}px; padding: 0 16px 6px ${MARGIN}px; @media ${isSingle} { padding-left: 12px; height: ${TALL_ROW}px; } display: flex; align-items: flex-end; border-bottom: 1px solid var(--rule-strong);
     font-size: 14px; color: var(--ink-soft);
@@ -28,8 +30,8 @@ const Head = styled.div`
 interface Props {
     entries: Entry[];
     choices: Choices;
-    current: string | null;
-    onCurrent: (id: string) => void;
+    /** The id of the row that the keys are for; whoever goes through the rows changes nothing but these. */
+    current: Watched<string | null>;
     onDecide: (ids: string[], choice: Choice | null) => void;
     onAsk: (row: Row) => void;
     onKey: (key: string, row: Row) => boolean;
@@ -40,24 +42,23 @@ interface Props {
     onStateWidth: (width: number) => void;
 }
 
+/** Rows that are drawn before and behind those in sight, and the number by which they are drawn together, so that not every row that comes into sight costs. */
+const BESIDE = 12;
+const TOGETHER = 8;
+
+function drawnRows({ startIndex, endIndex, count }: Range): number[] {
+    const from = Math.floor(Math.max(0, startIndex - BESIDE) / TOGETHER) * TOGETHER;
+    const to = Math.min(count, Math.ceil((endIndex + BESIDE + 1) / TOGETHER) * TOGETHER);
+    return Array.from({ length: Math.max(0, to - from) }, (_, index) => from + index);
+}
+
 /** The ledger's rows. One is current; arrow keys move it, and its keys decide. */
-export function Ledger({
-    entries,
-    choices,
-    current,
-    onCurrent,
-    onDecide,
-    onAsk,
-    onKey,
-    actions,
-    columns,
-    stateWidth,
-    onStateWidth,
-}: Props) {
+export function Ledger({ entries, choices, current: watched, onDecide, onAsk, onKey, actions, columns, stateWidth, onStateWidth }: Props) {
     const scroller = useRef<HTMLDivElement>(null);
     const navigate = useNavigate();
     const [under, setUnder] = useState<string | null>(null);
-    const [wantsFocus, setWantsFocus] = useState(false);
+    const wantsFocus = useRef(false);
+    const current = useWatched(watched);
     const isSmall = useMedia(isSingle);
     const width = useWidth(scroller);
     const cells = cellsOf(isSmall ? ['picture'] : columns, stateWidth, width, MARGIN);
@@ -67,12 +68,12 @@ export function Ledger({
         count: entries.length,
         getScrollElement: () => scroller.current,
         estimateSize: (index) => heightOf(entries[index]),
-        overscan: 12,
+        rangeExtractor: drawnRows,
     });
     const lines = useMemo(() => mooringLines(entries), [entries]);
     const numberOf = useMemo(() => new Map(entries.map((entry, index) => ['row' in entry ? entry.row.id : '', index])), [entries]);
     const currentNumber = numberOf.get(current ?? '') ?? entries.findIndex((entry) => 'row' in entry);
-    const lit = numberOf.get(under ?? current ?? '') ?? null;
+    const lit = (under === null ? undefined : numberOf.get(under)) ?? (currentNumber < 0 ? null : currentNumber);
     const items = virtual.getVirtualItems();
 
     // biome-ignore lint/correctness/useExhaustiveDependencies: its rows are of another height then
@@ -80,10 +81,10 @@ export function Ledger({
 
     // The row to focus may only come into being when the list has scrolled to it.
     useEffect(() => {
-        const row = wantsFocus ? scroller.current?.querySelector<HTMLElement>(`[data-row="${currentNumber}"]`) : null;
+        const row = wantsFocus.current ? scroller.current?.querySelector<HTMLElement>(`[data-row="${currentNumber}"]`) : null;
         if (row) {
             row.focus({ preventScroll: true });
-            setWantsFocus(false);
+            wantsFocus.current = false;
         }
     });
 
@@ -107,9 +108,9 @@ export function Ledger({
         const entry = entries[at] ?? entries[currentNumber];
         const found = entry && 'row' in entry ? entry : entries.find((one) => 'row' in one);
         if (found && 'row' in found) {
-            onCurrent(found.row.id);
+            wantsFocus.current = true;
+            watched.set(found.row.id);
             bringIntoSight(numberOf.get(found.row.id) ?? 0);
-            setWantsFocus(true);
         }
     }
 
@@ -142,7 +143,7 @@ export function Ledger({
     hands.current = {
         onKeyDown: key,
         onOpen: (row) => navigate(`../documents/${row.id}`, { relative: 'path' }),
-        onFocus: (row) => onCurrent(row.id),
+        onFocus: (row) => watched.set(row.id),
         onUnder: (row) => setUnder(row?.id ?? null),
         onDecide: (row, choice) => onDecide([row.id], choice),
         onAsk,

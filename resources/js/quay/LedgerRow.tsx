@@ -121,7 +121,7 @@ export const LedgerRow = memo(function LedgerRow({ row, index, top, height, isCu
             </div>
             {/* biome-ignore lint/a11y/useSemanticElements: see above */}
             <div role="gridcell" tabIndex={-1}>
-                <Menu label={`More for ${name}`} text="" small tabIndex={isCurrent ? 0 : -1} entries={hands.current.actions(row)} />
+                <Menu label={`More for ${name}`} text="" small tabIndex={isCurrent ? 0 : -1} entries={() => hands.current.actions(row)} />
             </div>
         </Line>
     );

@@ -1,13 +1,12 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { useDeferredValue, useMemo, useRef, useState } from 'react';
-import { Link, useNavigate, useOutletContext, useParams } from 'react-router';
+import { useMemo, useRef, useState } from 'react';
+import { Link, useOutletContext, useParams } from 'react-router';
 import styled from 'styled-components';
 import { answer, api, type Row } from '../api/client';
 import { keys, useQuay } from '../api/queries';
 import { usePreferences } from '../api/usePreferences';
 import { useKeeping } from '../bookmarks/useKeeping';
 import { useDecisions } from '../plan/decisions';
-import { PlanPanel } from '../plan/PlanPanel';
 import { useDocumentActions } from '../plan/useDocumentActions';
 import { useCommands } from '../shell/commands';
 import type { FrameContext } from '../shell/context';
@@ -19,7 +18,9 @@ import { Empty } from '../ui/Empty';
 import { TextBox } from '../ui/Field';
 import { Notice } from '../ui/Notice';
 import { isUnsaved } from '../ui/rows';
+import { Watched } from '../ui/watched';
 import { count, fileName } from '../ui/words';
+import { BesideQuay } from './BesideQuay';
 import type { Column } from './columns';
 import { Filters } from './Filters';
 import { Guide } from './Guide';
@@ -43,11 +44,10 @@ export function QuayView() {
     const { workspace = '' } = useParams();
     const quay = useQuay(workspace);
     const client = useQueryClient();
-    const navigate = useNavigate();
     const { open, make } = useOutletContext<FrameContext>();
     const decisions = useDecisions(workspace);
     const actions = useDocumentActions(workspace);
-    const [current, setCurrent] = useState<string | null>(null);
+    const [current] = useState(() => new Watched<string | null>(null));
     const [words, setWords] = useState('');
     const keeping = useKeeping(workspace);
     const [closed, setClosed] = useState<string | null>(null);
@@ -77,7 +77,6 @@ export function QuayView() {
     );
     const entries = useMemo(() => arranged(rows, order), [rows, order]);
     const everyRow = useMemo(() => [...(quay.data?.rows ?? []), ...(quay.data?.hold ?? [])], [quay.data]);
-    const currentRow = rows.find((row) => row.id === current) ?? rows[0] ?? null;
 
     async function close(ids: string[]) {
         const { held } = await answer(
@@ -96,34 +95,9 @@ export function QuayView() {
     }
 
     const everything = () => decisions.decideScope('quay', undefined, { kind: 'save' });
-    const belowCurrent = (row: Row) => decisions.decideScope('below', row.id, { kind: 'save' });
-    // Who goes through the rows sees each lit at once; what stands beside them follows.
-    const beside = useDeferredValue(currentRow);
-    const latest = useRef({ everything, belowCurrent });
-    latest.current = { everything, belowCurrent };
-    const hands = useMemo(
-        () => ({ everything: () => latest.current.everything(), below: (row: Row) => latest.current.belowCurrent(row) }),
-        [],
-    );
     useCommands([
         { name: 'Save everything on the quay', keys: 'a', run: everything },
         { name: 'Leave everything', keys: 'n', run: decisions.clear },
-        ...(currentRow
-            ? [
-                  {
-                      name: `Save ${currentRow.title ?? fileName(currentRow.path)} with all below it`,
-                      keys: 'b',
-                      run: () => belowCurrent(currentRow),
-                  },
-                  {
-                      name: `What hangs on ${currentRow.title ?? fileName(currentRow.path)}`,
-                      keys: 'e',
-                      run: () => navigate(`/w/${workspace}/documents/${currentRow.id}/reach`),
-                  },
-                  keeping.command([currentRow]),
-                  { name: `Close ${currentRow.title ?? fileName(currentRow.path)}`, keys: 'c', run: () => close([currentRow.id]) },
-              ]
-            : []),
         { name: 'Close all', run: () => close(all.map((row) => row.id)) },
     ]);
 
@@ -216,8 +190,7 @@ export function QuayView() {
                         <Ledger
                             entries={entries}
                             choices={decisions.choices}
-                            current={currentRow?.id ?? null}
-                            onCurrent={setCurrent}
+                            current={current}
                             onDecide={decisions.decide}
                             onKey={rowKey}
                             onAsk={askAgain}
@@ -234,7 +207,14 @@ export function QuayView() {
                     </Held>
                 )}
             </Main>
-            <PlanPanel workspace={workspace} rows={everyRow} current={beside} onEverything={hands.everything} onBelow={hands.below} />
+            <BesideQuay
+                workspace={workspace}
+                entries={entries}
+                all={everyRow}
+                current={current}
+                onEverything={everything}
+                onClose={close}
+            />
         </WithAside>
     );
 }

@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import styled from 'styled-components';
 import type { Row } from '../api/client';
 import { Flag, type FlagKind } from '../ui/Flag';
@@ -57,7 +58,7 @@ export function statesOf(row: Row, now?: number): One[] {
 }
 
 /** `compact` keeps to the two lines that a ledger's row has room for. */
-export function States({ row, compact }: { row: Row; compact?: boolean }) {
+export const States = memo(function States({ row, compact }: { row: Row; compact?: boolean }) {
     const now = useNow(20_000);
     const states = statesOf(row, now);
     const shown = compact && states.length > 2 ? states.slice(0, 1) : states;
@@ -95,4 +96,4 @@ export function States({ row, compact }: { row: Row; compact?: boolean }) {
             )}
         </List>
     );
-}
+});

@@ -162,3 +162,17 @@ function together(rows: Row[]): Entry[] {
         });
     return alone.length > 0 ? [...entries, { head: `alone (${alone.length})` }, ...alone.map((row) => ({ row }))] : entries;
 }
+
+/** The row with that id; the first where it is not shown. */
+export function rowOf(entries: Entry[], id: string | null): Row | null {
+    let first: Row | null = null;
+    for (const entry of entries) {
+        if ('row' in entry) {
+            if (entry.row.id === id) {
+                return entry.row;
+            }
+            first ??= entry.row;
+        }
+    }
+    return first;
+}

@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import styled from 'styled-components';
 import type { Row } from '../api/client';
 import { useSession } from '../api/queries';
@@ -16,11 +17,11 @@ const Sign = styled.abbr<{ $writes: boolean }>`
 `;
 
 /** Who else has the document on their screen, by initials; whoever writes is underlined, and said to write. */
-export function Here({ workspace, row }: { workspace: string; row: Row }) {
+export const Here = memo(function Here({ workspace, row }: { workspace: string; row: Row }) {
     const { data: self } = useSession();
     const present = usePresent(workspace, row.id, self?.id);
     return present.length === 0 ? null : <Signs row={row} names={present.map((one) => one.name)} />;
-}
+});
 
 function Signs({ row, names }: { row: Row; names: string[] }) {
     const now = useNow(4000);

@@ -28,7 +28,8 @@ export interface MenuEntry {
 interface Props {
     label: string;
     text?: string;
-    entries: MenuEntry[];
+    /** Where there are many such menus, what makes its entries when it is opened. */
+    entries: MenuEntry[] | (() => MenuEntry[]);
     tabIndex?: number;
     small?: boolean;
 }
@@ -46,21 +47,28 @@ export function Menu({ label, text = 'more', entries, tabIndex, small }: Props) 
                 {text} ▾
             </Button>
             <Paper placement="bottom end">
-                <List
-                    onAction={(key) => {
-                        entries[Number(key)]?.run();
-                    }}
-                    disabledKeys={entries.flatMap((entry, index) => (entry.isDisabled ? [String(index)] : []))}
-                >
-                    {entries.flatMap((entry, index) => [
-                        ...(entry.apart ? [<Line key={`line-${entry.name}`} />] : []),
-                        <Item key={entry.name} id={String(index)} textValue={entry.name}>
-                            {entry.name}
-                            {entry.keys && <small>{entry.keys}</small>}
-                        </Item>,
-                    ])}
-                </List>
+                <Entries entries={entries} />
             </Paper>
         </MenuTrigger>
+    );
+}
+
+function Entries({ entries: given }: { entries: Props['entries'] }) {
+    const entries = typeof given === 'function' ? given() : given;
+    return (
+        <List
+            onAction={(key) => {
+                entries[Number(key)]?.run();
+            }}
+            disabledKeys={entries.flatMap((entry, index) => (entry.isDisabled ? [String(index)] : []))}
+        >
+            {entries.flatMap((entry, index) => [
+                ...(entry.apart ? [<Line key={`line-${entry.name}`} />] : []),
+                <Item key={entry.name} id={String(index)} textValue={entry.name}>
+                    {entry.name}
+                    {entry.keys && <small>{entry.keys}</small>}
+                </Item>,
+            ])}
+        </List>
     );
 }

@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import styled from 'styled-components';
 import { fileName, folder, readable } from './words';
 
@@ -6,7 +7,7 @@ const Folder = styled.bdi<{ $beside: number }>`
 `;
 
 /** A path in a letter of one width. Where room is short its folders are cut, since its end tells documents apart. */
-export function PathText({ path: raw }: { path: string }) {
+export const PathText = memo(function PathText({ path: raw }: { path: string }) {
     const path = readable(raw);
     const name = fileName(path);
     return (
@@ -15,4 +16,4 @@ export function PathText({ path: raw }: { path: string }) {
             {name === path ? name : `/${name}`}
         </>
     );
-}
+});

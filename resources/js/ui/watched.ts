@@ -1,4 +1,4 @@
-import { useSyncExternalStore } from 'react';
+import { useEffect, useState, useSyncExternalStore } from 'react';
 
 /** A value outside of React that parts of the page watch. Watching gives back the way to end it. */
 export class Watched<T> {
@@ -30,4 +30,26 @@ export class Watched<T> {
 
 export function useWatched<T>(watched: Watched<T>): T {
     return useSyncExternalStore(watched.watch, watched.now);
+}
+
+/** A part of it, for what is not drawn anew when only the rest changes; the same part is the same object. */
+export function usePart<T, P>(watched: Watched<T>, of: (value: T) => P): P {
+    return useSyncExternalStore(watched.watch, () => of(watched.now()));
+}
+
+/** The same once it has stood still for so many milliseconds, for what is too slow to follow each step. */
+export function useSettled<T>(watched: Watched<T>, ms: number): T {
+    const [settled, setSettled] = useState(watched.now);
+    useEffect(() => {
+        let timer = setTimeout(() => setSettled(watched.now), ms);
+        const end = watched.watch(() => {
+            clearTimeout(timer);
+            timer = setTimeout(() => setSettled(watched.now), ms);
+        });
+        return () => {
+            clearTimeout(timer);
+            end();
+        };
+    }, [watched, ms]);
+    return settled;
 }

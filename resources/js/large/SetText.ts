@@ -1,0 +1,161 @@
+import DOMPurify from 'dompurify';
+import type { Block } from './markdown';
+
+/** The page is not kept from keys for longer. */
+const SLICE_MS = 6;
+
+const CLEANED = {
+    RETURN_DOM_FRAGMENT: true as const,
+    ADD_ATTR: ['data-line'],
+    FORBID_TAGS: ['style', 'form', 'input', 'button', 'textarea', 'select', 'iframe', 'object', 'embed', 'audio', 'video', 'svg', 'math'],
+    FORBID_ATTR: ['style', 'srcset', 'id', 'name'],
+};
+
+interface Shown {
+    html: string;
+    section: HTMLElement;
+}
+
+/** Pixels from the left of the page, where a section is. */
+const INSIDE = 40;
+
+function soon(work: () => void): () => void {
+    const timer = setTimeout(work);
+    return () => clearTimeout(timer);
+}
+
+function idle(work: () => void): () => void {
+    const request = requestIdleCallback(work);
+    return () => cancelIdleCallback(request);
+}
+
+/** The blocks of a text in a page. What has not changed stays as it is; what is new comes in slices, what is in sight first. */
+export class SetText {
+    private shown: Shown[] = [];
+    /** What is to be in sections that are there already. */
+    private readonly unfilled = new Map<HTMLElement, string>();
+    private cancel = () => {};
+    private state = '';
+
+    /** @param base  the address by which the text is shown, from which it refers to its pictures */
+    constructor(
+        private readonly page: Document,
+        private readonly base: URL,
+        private readonly pictures: string,
+    ) {}
+
+    /** @param state  of what it takes in; with another one its pictures are asked for anew */
+    show(blocks: Block[], state: string): void {
+        const before = this.shown;
+        const most = Math.min(before.length, blocks.length);
+        let same = 0;
+        while (same < most && before[same]?.html === blocks[same]?.html) {
+            same++;
+        }
+        let rest = 0;
+        while (rest < most - same && before[before.length - 1 - rest]?.html === blocks[blocks.length - 1 - rest]?.html) {
+            rest++;
+        }
+        const fresh = blocks.slice(same, blocks.length - rest).map((block) => this.placeFor(block));
+        const gone = before.slice(same, before.length - rest);
+        const next = before[before.length - rest]?.section ?? null;
+        for (const { section } of fresh) {
+            this.page.body.insertBefore(section, rest === 0 ? null : next);
+        }
+        for (const { section } of gone) {
+            section.remove();
+            this.unfilled.delete(section);
+        }
+        this.shown = [...before.slice(0, same), ...fresh, ...before.slice(before.length - rest)];
+        this.shown.forEach(({ section }, index) => {
+            const line = String(blocks[index]?.line ?? 0);
+            if (section.dataset.from !== line) {
+                section.dataset.from = line;
+            }
+        });
+        this.renew(state);
+        this.cancel();
+        this.fill();
+    }
+
+    renew(state: string): void {
+        if (state !== this.state) {
+            this.state = state;
+            for (const { section } of this.shown) {
+                for (const image of section.querySelectorAll<HTMLImageElement>('img[data-from]')) {
+                    image.src = this.stated(image.src);
+                }
+            }
+        }
+    }
+
+    end(): void {
+        this.cancel();
+    }
+
+    private placeFor({ html, isFront }: Block): Shown {
+        const section = this.page.createElement('section');
+        if (isFront) {
+            section.className = 'front';
+        }
+        this.unfilled.set(section, html);
+        return { html, section };
+    }
+
+    private fill(): void {
+        const until = performance.now() + SLICE_MS;
+        for (
+            let section = this.inSight() ?? this.unfilled.keys().next().value;
+            section;
+            section = this.inSight() ?? this.unfilled.keys().next().value
+        ) {
+            section.replaceChildren(this.page.importNode(this.cleaned(this.unfilled.get(section) ?? ''), true));
+            this.unfilled.delete(section);
+            if (performance.now() > until) {
+                break;
+            }
+        }
+        if (this.unfilled.size > 0) {
+            // What nobody sees yet comes when nothing else is to be done.
+            this.cancel = this.inSight() || !window.requestIdleCallback ? soon(() => this.fill()) : idle(() => this.fill());
+        }
+    }
+
+    /** The first section in sight that is not filled. */
+    private inSight(): HTMLElement | null {
+        if (this.unfilled.size === 0) {
+            return null;
+        }
+        const height = this.page.defaultView?.innerHeight ?? 0;
+        let one = this.page.elementFromPoint(INSIDE, 1)?.closest<HTMLElement>('body > section') ?? this.page.body.firstElementChild;
+        for (; one && one.getBoundingClientRect().top < height; one = one.nextElementSibling) {
+            if (this.unfilled.has(one as HTMLElement)) {
+                return one as HTMLElement;
+            }
+        }
+        return null;
+    }
+
+    /** Nothing of a document acts in the page, loads from elsewhere or stands over something else. */
+    private cleaned(html: string): DocumentFragment {
+        const clean = DOMPurify.sanitize(html, CLEANED);
+        for (const image of clean.querySelectorAll('img')) {
+            const from = image.getAttribute('src') ?? '';
+            const to = URL.canParse(from, this.base) ? new URL(from, this.base) : null;
+            if (to?.origin === this.base.origin && to.pathname.startsWith(this.pictures)) {
+                image.src = this.stated(to.href);
+                image.setAttribute('data-from', from);
+            } else {
+                image.removeAttribute('src');
+                image.alt = `(not loaded from elsewhere: ${from}) ${image.alt}`;
+            }
+        }
+        return clean;
+    }
+
+    private stated(address: string): string {
+        const url = new URL(address);
+        url.searchParams.set('state', this.state);
+        return url.href;
+    }
+}
