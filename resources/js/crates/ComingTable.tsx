@@ -137,9 +137,11 @@ function Compared({ workspace, wish, place }: { workspace: string; wish: ComingW
           : null;
     const query = new URLSearchParams({ ...(wish.part ? { part: wish.part } : { from: wish.from ?? '' }), place });
     const address = `/api/workspaces/${workspace}/crates/content?${query}`;
+    // Where both are shown beside each other, it is one of them.
+    const isAlone = !compared.isPending && !(compared.data && isSeen(place, compared.data));
     return (
         <div style={{ display: 'block', padding: 0 }}>
-            {kind === 'picture' && (
+            {kind === 'picture' && isAlone && (
                 <img
                     src={address}
                     alt={fileName(place)}
@@ -154,7 +156,7 @@ function Compared({ workspace, wish, place }: { workspace: string; wish: ComingW
                 />
             )}
             {/* biome-ignore lint/a11y/useMediaCaption: a sound that someone sent has none */}
-            {kind === 'sound' && <audio controls src={address} style={{ margin: '10px 56px' }} />}
+            {kind === 'sound' && isAlone && <audio controls src={address} style={{ margin: '10px 56px' }} />}
             {compared.isPending && <p style={{ padding: '8px 16px' }}>Comparing …</p>}
             {compared.isError && <Notice stop>{compared.error.message}</Notice>}
             {compared.data &&

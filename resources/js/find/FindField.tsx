@@ -43,7 +43,7 @@ export function FindField() {
             ref={field}
             type="search"
             aria-label="Find anything in this workspace"
-            placeholder="find anything …"
+            placeholder="find …"
             title="Alt+S"
             data-wide={isThere || undefined}
             autoComplete="off"

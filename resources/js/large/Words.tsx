@@ -19,6 +19,17 @@ const LOOK = `
     a { color: inherit; text-decoration-color: #8A6420; text-underline-offset: 3px; } body > section { display: flow-root; content-visibility: auto; contain-intrinsic-size: auto 400px; } body > section > :last-child { margin-bottom: 0; } body > section:first-child > h1 { margin-top: 0; } .front { font: 13px/1.5 ${font.mono}; opacity: 0.75; white-space: pre-wrap; }
 `;
 
+/** The fonts of the application, which a page of its own does not know. */
+function fontFaces(): string {
+    const rules = [...document.styleSheets]
+        .filter((sheet) => !sheet.href || sheet.href.startsWith(location.origin))
+        .flatMap((sheet) => [...sheet.cssRules]);
+    return rules
+        .filter((rule) => rule instanceof CSSFontFaceRule)
+        .map((rule) => rule.cssText)
+        .join('');
+}
+
 interface Props {
     workspace: string;
     path: string;
@@ -69,7 +80,7 @@ export function Words({ workspace, path, text, references, place, state, onOpen 
             return;
         }
         const style = page.createElement('style');
-        style.textContent = LOOK;
+        style.textContent = fontFaces() + LOOK;
         page.head.replaceChildren(style);
         const follow = () => {
             const { theme } = document.documentElement.dataset;
