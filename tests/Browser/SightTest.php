@@ -104,6 +104,8 @@ it('folds the plan to its name and its one button on a telephone, and opens it w
     $this->browser->sees('Write 3 files')->press('The plan');
     $this->browser->sees('Note for the logbook')->keys(WebDriverKeys::ESCAPE)->until('return !document.body.innerText.includes("Note for the logbook")');
     $this->browser->at('guide/guide.md')->keys('v')->sees('Save as: Gauge House Greetholm');
+    $lying = $this->browser->script('const all = [...document.querySelectorAll("[role=toolbar] button, [role=toolbar] select")].filter((one) => one.checkVisibility()).map((one) => [one, one.getBoundingClientRect()]); return all.flatMap(([one, a], index) => all.slice(index + 1).filter(([, b]) => a.left < b.right - 1 && b.left < a.right - 1 && a.top < b.bottom - 1 && b.top < a.bottom - 1).map(([other]) => one.textContent + " on " + other.textContent))');
+    expect($lying)->toBe([]);
     $small = $this->browser->script('return [...document.querySelectorAll("button, select, input, nav a")].filter((one) => one.checkVisibility() && one.getBoundingClientRect().height < 43.5 && !one.closest("[role=row]")).map((one) => one.outerHTML.slice(0, 120))');
     expect($small)->toBe([])->and($this->browser->faults())->toBe([]);
 });
