@@ -5,6 +5,11 @@
   <meta name="viewport" content="width=device-width, initial-scale=1">
   <meta name="color-scheme" content="light dark">
   <title>Hafenbuch</title>
+  <link rel="icon" href="/icon.svg" type="image/svg+xml">
+  {{-- What the first view waits for longest is asked for before its script is read. --}}
+  @if (request()->segment(1) === 'w' && request()->segment(2) !== null)
+    <link rel="preload" as="fetch" crossorigin href="/api/workspaces/{{ rawurlencode(request()->segment(2)) }}/quay">
+  @endif
   @viteReactRefresh
   @vite('resources/js/main.tsx')
 </head>

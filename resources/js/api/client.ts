@@ -106,6 +106,7 @@ export class Problem extends Error {
     }
 }
 
+/** Only what changes something needs it, and reading it takes a while. */
 function crossSiteToken(): string {
     const match = document.cookie.match(/(?:^|; )XSRF-TOKEN=([^;]*)/);
     return match ? decodeURIComponent(match[1] ?? '') : '';
@@ -114,11 +115,15 @@ function crossSiteToken(): string {
 /** By which the server knows what day it is here, as for the name of a stage. */
 const TIME_ZONE = Intl.DateTimeFormat().resolvedOptions().timeZone ?? 'UTC';
 
+const changes = (method = 'GET') => method !== 'GET' && method !== 'HEAD';
+
 const middleware: Middleware = {
     onRequest({ request }) {
         request.headers.set('Accept', 'application/json');
         request.headers.set('X-Time-Zone', TIME_ZONE);
-        request.headers.set('X-XSRF-TOKEN', crossSiteToken());
+        if (changes(request.method)) {
+            request.headers.set('X-XSRF-TOKEN', crossSiteToken());
+        }
         return request;
     },
     async onResponse({ response }) {
@@ -150,7 +155,8 @@ export async function answer<T>(call: Promise<{ data?: T }>): Promise<T> {
 
 /** Bytes go outside of the generated client, which knows JSON only. */
 export async function bytes(path: string, options: RequestInit = {}): Promise<Response> {
-    const headers = { Accept: 'application/json', 'X-XSRF-TOKEN': crossSiteToken(), ...options.headers };
+    const token: Record<string, string> = changes(options.method) ? { 'X-XSRF-TOKEN': crossSiteToken() } : {};
+    const headers = { Accept: 'application/json', ...token, ...options.headers };
     const response = await fetch(`/api${path}`, { ...options, headers }).catch(() => {
         throw new Problem(0, 'The server cannot be reached. What you see may be out of date; nothing is lost.');
     });

@@ -74,15 +74,26 @@ export function useSession() {
     return useQuery(sessionQuery);
 }
 
+/** For so long at most the rows come before all else. */
+const FIRST_MS = 2000;
+let first: Promise<unknown> = Promise.resolve();
+
 /** Asks at once for all that the first view needs, and not for one after the other as its parts come into being. */
 export function askAhead(address: string): void {
     void queryClient.prefetchQuery(sessionQuery);
     const workspace = address.match(/^\/w\/([^/]+)/)?.[1];
     if (workspace) {
-        void queryClient.prefetchQuery(quayQuery(decodeURIComponent(workspace)));
+        const rows = queryClient.prefetchQuery(quayQuery(decodeURIComponent(workspace)));
+        first = Promise.race([rows, new Promise((late) => setTimeout(late, FIRST_MS))]);
         void queryClient.prefetchQuery(workspacesQuery);
         void queryClient.prefetchQuery(preferencesQuery);
     }
+}
+
+/** What nobody looks at first is asked for when the rows are here: all at once, the rows would come later. */
+export async function afterFirst<T>(ask: () => Promise<T>): Promise<T> {
+    await first;
+    return ask();
 }
 
 /** Asks for everything anew, but for news, for which the page waits anyway: an act is done when what it changed is here. */

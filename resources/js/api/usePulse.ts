@@ -3,7 +3,7 @@ import { useEffect, useRef } from 'react';
 import { noteChanged } from './changed';
 import { answer, api, type Folder, type OpenSession, type Plan, type Pulse, type Quay, type Row } from './client';
 import { canWaitForNews } from './newsPlace';
-import { keys, PULSE } from './queries';
+import { afterFirst, keys, PULSE } from './queries';
 import { visit } from './visit';
 
 /** Until the server has said how soon it wants to be asked again. */
@@ -46,7 +46,8 @@ export function usePulse(workspace: string): boolean {
     const pulse = useQuery({
         // Not under the workspace: whoever asks for all of it again does not wait for news.
         queryKey: [PULSE, workspace],
-        queryFn: ({ signal, queryKey }) => {
+        queryFn: async ({ signal, queryKey }) => {
+            await afterFirst(async () => {});
             // Whether the server is back is wanted at once.
             const isWell = client.getQueryState(queryKey)?.status === 'success';
             const wait = isWell && canWaitForNews() ? WAIT_SECONDS : undefined;

@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { answer, api, type Bookmark } from '../api/client';
-import { keys } from '../api/queries';
+import { afterFirst, keys } from '../api/queries';
 
 export interface Bookmarks {
     all: Bookmark[];
@@ -15,7 +15,10 @@ export function useBookmarks(workspace: string): Bookmarks {
     const client = useQueryClient();
     const key = keys.bookmarks(workspace);
     const path = { workspace };
-    const list = useQuery({ queryKey: key, queryFn: () => answer(api.GET('/workspaces/{workspace}/bookmarks', { params: { path } })) });
+    const list = useQuery({
+        queryKey: key,
+        queryFn: () => afterFirst(() => answer(api.GET('/workspaces/{workspace}/bookmarks', { params: { path } }))),
+    });
     const keep = (all: Bookmark[]) => void client.setQueryData(key, all);
     const change = (bookmark: number, body: { name?: string; parent?: number | null; before?: number | null }) =>
         answer(

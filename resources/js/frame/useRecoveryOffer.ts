@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import { answer, api } from '../api/client';
+import { afterFirst } from '../api/queries';
 import { visit } from '../api/visit';
 import { allUnsent } from '../watch/unsent';
 import { diedVisits, forgetVisits } from '../watch/visits';
@@ -18,9 +19,8 @@ export function useRecoveryOffer(workspace: string, person: number) {
         let timer = 0;
         const ask = async () => {
             const died = await diedVisits().catch(() => []);
-            const found = await answer(
-                api.GET('/workspaces/{workspace}/recovery', { params: { path: { workspace }, query: { visit, died: died.join(',') } } }),
-            ).catch(() => null);
+            const params = { path: { workspace }, query: { visit, died: died.join(',') } };
+            const found = await afterFirst(() => answer(api.GET('/workspaces/{workspace}/recovery', { params }))).catch(() => null);
             const unsent = await allUnsent(person, workspace).catch(() => []);
             if (found === null) {
                 // As long as the server does not say, nothing of this browser is sent over anything.

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { answer, api, type Decision } from '../api/client';
-import { keys } from '../api/queries';
+import { afterFirst, keys } from '../api/queries';
 import { useWatched, Watched } from '../ui/watched';
 import { asDecisions, byDocument, type Choice, type Choices, changed, NONE } from './choices';
 
@@ -106,10 +106,11 @@ export function useDecisions(workspace: string) {
     const now = useWatched(decisions.kept);
     const arrived = useQuery({
         queryKey: keys.decisions(workspace),
-        queryFn: async () => {
-            const { sent } = decisions;
-            return { sent, kept: await answer(api.GET('/workspaces/{workspace}/decisions', { params: { path: { workspace } } })) };
-        },
+        queryFn: () =>
+            afterFirst(async () => {
+                const { sent } = decisions;
+                return { sent, kept: await answer(api.GET('/workspaces/{workspace}/decisions', { params: { path: { workspace } } })) };
+            }),
     }).data;
     useEffect(() => {
         if (arrived) {

@@ -1,3 +1,4 @@
+import { useMemo } from 'react';
 import styled from 'styled-components';
 import type { Row } from '../api/client';
 import { isSingle } from '../theme/sizes';
@@ -37,9 +38,11 @@ interface Props {
 
 /** Which of the open documents the ledger shows, and in what order. A state that no document has is not offered. */
 export function Filters({ rows, filter, onFilter, order, onOrder, kept, columns, onColumns, onWidth }: Props) {
-    const offered = (Object.keys(FILTERS) as Filter[])
-        .map((one) => ({ one, count: rows.filter((row) => passes(row, one)).length }))
-        .filter(({ one, count }) => count > 0 || one === 'all' || one === filter);
+    const counted = useMemo(
+        () => (Object.keys(FILTERS) as Filter[]).map((one) => ({ one, count: rows.filter((row) => passes(row, one)).length })),
+        [rows],
+    );
+    const offered = counted.filter(({ one, count }) => count > 0 || one === 'all' || one === filter);
     const isSmall = useMedia(isSingle);
     const chosen = kept.searches.find((one) => one.id === kept.chosen);
     return (

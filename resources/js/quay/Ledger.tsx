@@ -43,7 +43,7 @@ interface Props {
 }
 
 /** Rows that are drawn before and behind those in sight, and the number by which they are drawn together, so that not every row that comes into sight costs. */
-const BESIDE = 12;
+const BESIDE = 6;
 const TOGETHER = 8;
 
 function drawnRows({ startIndex, endIndex, count }: Range): number[] {

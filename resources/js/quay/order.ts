@@ -48,6 +48,9 @@ export function passes(row: Row, filter: Filter): boolean {
 }
 
 export function matches(row: Row, words: string): boolean {
+    if (words.trim() === '') {
+        return true;
+    }
     const text =
         `${row.title ?? ''} ${row.path} ${row.content} ${row.below} ${row.file ?? ''} ${row.access} ${row.state ?? ''} ${row.issue ?? ''}`.toLowerCase();
     return words

@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { answer, api, type Watch } from '../api/client';
-import { keys } from '../api/queries';
+import { afterFirst, keys } from '../api/queries';
 import { isIdle } from '../api/usePulse';
 
 const ASK_MS = 20_000;
@@ -12,7 +12,7 @@ export function useWatch(workspace: string) {
     const params = { path: { workspace } };
     const query = useQuery({
         queryKey: keys.watch(workspace),
-        queryFn: () => answer(api.GET('/workspaces/{workspace}/watch', { params })),
+        queryFn: () => afterFirst(() => answer(api.GET('/workspaces/{workspace}/watch', { params }))),
         refetchInterval: () => (isIdle() ? IDLE_ASK_MS : ASK_MS),
     });
     const take = (watch: Watch) => {
