@@ -22,6 +22,28 @@ function fullQuay(int $count): Harbour
     return $harbour;
 }
 
+it('asks for the rows once and before all that nobody looks at first', function () {
+    $harbour = fullQuay(40);
+    $browser = ($this->browser = new Browser)->logIn($harbour->owner->email);
+    $browser->visit("/w/{$harbour->workspace->slug}/quay")->sees('all 40')->idle();
+    $asked = array_filter($browser->script('return performance.getEntriesByType("resource").map((one) => [new URL(one.name).pathname.split("/").slice(2).join("/"), one.startTime, one.responseEnd])'), static fn (array $one): bool => str_contains($one[0], 'workspaces/'));
+    $of = static fn (string $what): array => array_values(array_filter($asked, static fn (array $one): bool => str_ends_with($one[0], "/{$what}")));
+    expect($of('quay'))->toHaveCount(1);
+    foreach (['watch', 'decisions', 'bookmarks', 'recovery', 'pulse'] as $later) {
+        expect($of($later)[0][1])->toBeGreaterThanOrEqual($of('quay')[0][2] - 1, $later);
+    }
+    expect($browser->faults())->toBe([]);
+});
+
+it('lights one row at a time, and a key is for the one that is lit', function () {
+    $harbour = fullQuay(40);
+    $browser = ($this->browser = new Browser)->logIn($harbour->owner->email);
+    $browser->sees('all 40')->at('panels/f001.md')->keys(WebDriverKeys::ARROW_DOWN.WebDriverKeys::ARROW_DOWN.WebDriverKeys::ARROW_DOWN.'c');
+    // The third after it was closed, though what stands beside the rows had not followed yet.
+    $browser->until('return document.querySelector("[data-path=\"panels/f004.md\"]") === null && document.querySelector("[data-path=\"panels/f001.md\"]") !== null');
+    expect($browser->text())->toContain('all 39')->and($browser->script('return document.querySelectorAll("[role=row][tabindex=\"0\"]").length'))->toBe(1)->and($browser->faults())->toBe([]);
+});
+
 it('stays usable with two hundred open documents', function () {
     $harbour = fullQuay(200);
     $harbour->draft('panels/f100.md', "# Document 100, changed\n");

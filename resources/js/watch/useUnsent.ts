@@ -1,6 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { bytes, decoded, revisionOf } from '../api/client';
+import { keys } from '../api/queries';
 import { allUnsent, forgetSent, ifFree, type Unsent } from './unsent';
 
 /** Sends what an earlier page of this browser could not, where nobody has written since; the rest waits for a choice. */
@@ -14,16 +15,22 @@ export function useUnsent(workspace: string, person: number, isReached: boolean,
         let isGone = false;
         const work = async () => {
             const left: Unsent[] = [];
+            let isAnySent = false;
             for (const edit of await allUnsent(person, workspace).catch(() => [])) {
                 await ifFree(edit.key, async () => {
-                    if (!(await sent(edit))) {
+                    if (await sent(edit)) {
+                        isAnySent = true;
+                    } else {
                         left.push(edit);
                     }
                 });
             }
             if (!isGone) {
                 setWaiting(left);
-                client.invalidateQueries({ queryKey: [workspace, 'quay'] });
+                // What was asked for while the server was away is asked for again.
+                if (isAnySent || client.getQueryState(keys.quay(workspace))?.status === 'error') {
+                    client.invalidateQueries({ queryKey: keys.quay(workspace) });
+                }
             }
         };
         void work();
