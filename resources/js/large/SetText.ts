@@ -44,6 +44,11 @@ export class SetText {
         private readonly pictures: string,
     ) {}
 
+    /** Whether there is anything of a text yet. */
+    get isShown(): boolean {
+        return this.shown.length > 0;
+    }
+
     /** @param state  of what it takes in; with another one its pictures are asked for anew */
     show(blocks: Block[], state: string): void {
         const before = this.shown;

@@ -10,6 +10,10 @@ import { SetText } from './SetText';
 import type { SharedPlace } from './sharedPlace';
 
 const Place = styled.div`display: flex; flex-direction: column; height: 100%; > iframe { border: 0; width: 100%; flex: 1; min-height: 0; }`;
+/** A table or list of so many letters is one block, and setting it anew keeps the page from keys; so it is done when the person rests. */
+const BIG = 60_000;
+const REST_MS = 1500;
+
 const BLANK = '<!doctype html><html lang=""><head><title></title></head><body></body></html>';
 const LOOK = `
     :root { color-scheme: light dark; } body { margin: 0; padding: 18px 26px 60vh; font: 16.5px/1.55 ${font.title}; overflow-wrap: break-word; max-width: 46em; }
@@ -71,7 +75,14 @@ export function Words({ workspace, path, text, references, place, state, onOpen 
         return () => one.end();
     }, [workspace, path, isThere]);
     // biome-ignore lint/correctness/useExhaustiveDependencies: as soon as there is a place for them, and in each new one
-    useEffect(() => set.current?.show(blocks ?? [], state), [blocks, state, isThere, workspace, path]);
+    useEffect(() => {
+        const one = set.current;
+        if (one?.isShown && blocks?.some((block) => block.html.length > BIG)) {
+            const timer = setTimeout(() => one.show(blocks, state), REST_MS);
+            return () => clearTimeout(timer);
+        }
+        one?.show(blocks ?? [], state);
+    }, [blocks, state, isThere, workspace, path]);
 
     useEffect(() => {
         const page = frame.current?.contentDocument;
