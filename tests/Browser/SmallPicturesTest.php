@@ -11,6 +11,8 @@ use Tests\Support\Harbour;
 /* Small pictures as they stand in the rows. */
 
 beforeEach(function () {
+    // Other tests leave behind what nobody draws for them; the page asks less and less often for what takes long.
+    Artisan::call('queue:clear', ['--queue' => DrawPictures::QUEUE, '--force' => true]);
     $svg = static fn (int $width, int $height): string => "<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"{$width}\" height=\"{$height}\" viewBox=\"0 0 {$width} {$height}\"><title>Panel</title><rect width=\"{$width}\" height=\"{$height}\" fill=\"#B3541E\"/></svg>";
     $this->harbour = new Harbour(['upright.svg' => $svg(100, 300), 'wide.svg' => $svg(300, 100), 'broken.svg' => '<svg xmlns="http://www.w3.org/2000/svg"><title>Broken</title><rect', 'text.md' => "# The tide\n\nIt comes twice a day.\n"]);
     (new Quay($this->harbour->workspace, $this->harbour->owner))->open(array_map(fn (string $path): string => $this->harbour->document($path)->id, ['upright.svg', 'wide.svg', 'broken.svg', 'text.md']));
