@@ -157,3 +157,11 @@ it('brings chosen states back, and keeps the others as a recovery point', functi
     api('POST', 'recovery', ['choices' => [['document' => $documents['a.md']['id'], 'source' => 'version-1']]])->assertStatus(422);
     expect(User::query()->find($this->owner->id)->standsDown())->toBeFalse();
 });
+
+it('offers nothing of a page that was left before its first question came', function () {
+    $this->harbour->draft('a.md', "# Later\n");
+    $visit = strtolower((string) Illuminate\Support\Str::ulid());
+    api('POST', "visits/{$visit}/end")->assertSuccessful();
+    api('GET', "pulse?visit={$visit}")->assertOk();
+    api('GET', "recovery?died={$visit}")->assertJson(['isOffered' => false]);
+});

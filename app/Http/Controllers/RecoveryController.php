@@ -84,7 +84,7 @@ final readonly class RecoveryController
     #[OA\Post(path: '/workspaces/{workspace}/visits/{visit}/end', operationId: 'endVisit', responses: [new OA\Response(response: 204, description: 'noted')])]
     public function leave(Workspace $workspace, string $visit, #[CurrentUser] User $person): Response
     {
-        Visits::end($person, $visit);
+        Visits::end($workspace, $person, $visit);
         Presence::shows($workspace, $person, $visit, null);
 
         return response()->noContent();

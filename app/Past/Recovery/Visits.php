@@ -53,9 +53,14 @@ final class Visits
         return DB::table('visits')->where('user_id', $person->id)->groupBy('workspace_id')->pluck(DB::raw('max(seen_at)'), 'workspace_id')->all();
     }
 
-    public static function end(User $person, string $visit): void
+    /** Also of a page that was left before anything else of it was heard: what it had asked for comes late. */
+    public static function end(Workspace $workspace, User $person, string $visit): void
     {
-        DB::table('visits')->where('id', $visit)->where('user_id', $person->id)->update(['ended_at' => now()]);
+        DB::statement(
+            'insert into visits (id, workspace_id, user_id, begun_at, seen_at, ended_at) values (?, ?, ?, ?, ?, ?)
+             on duplicate key update ended_at = if(user_id = values(user_id), values(ended_at), ended_at)',
+            [$visit, $workspace->id, $person->id, now(), now(), now()],
+        );
     }
 
     /**
