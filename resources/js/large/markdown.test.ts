@@ -26,6 +26,19 @@ describe('a text as it is read', () => {
         expect(whole.flatMap((one) => [...one.html.matchAll(/<p /g)])).toHaveLength(401);
     });
 
+    it('cuts nothing apart that HTML in it holds together', () => {
+        const within = blocksOf(
+            `# The pen\n\n<details>\n<summary>How it is filled</summary>\n\n${CHAPTER}\n\n## In winter\n\nWith care.\n\n</details>\n\n## After it\n`,
+        );
+        const whole = within.find((one) => one.html.includes('<details>'))?.html ?? '';
+        expect(whole).toContain('Paragraph 399 of');
+        expect(whole).toContain('With care.');
+        expect(whole).toContain('</details>');
+        expect(within.at(-1)?.html).toMatch(/^<h2[^>]*>After it/);
+        // What is closed more often than it was opened, or only named, holds nothing together.
+        expect(blocksOf(`</div>\n\n<!-- <div> -->\n\n\`<div>\`\n\n${CHAPTER}`).length).toBeGreaterThan(10);
+    });
+
     it('keeps the other blocks as they are where one paragraph is written on, taken out or put in', () => {
         const before = blocksOf(CHAPTER).map((one) => one.html);
         for (const edited of [

@@ -32,6 +32,10 @@ const MOST = 24;
 /** One in so many ends a block by what it says, so that blocks behind an edit stay as they are. */
 const ENDS = 12;
 
+/** HTML that holds together what stands between its tags, blank lines and Markdown too. */
+const HOLDING = /<(\/?)(?:article|aside|blockquote|center|details|div|dl|figure|footer|header|main|nav|ol|section|table|ul)\b[^>]*>/gi;
+const COMMENT = /<!--[\s\S]*?-->/g;
+
 /** A text as blocks that can be shown, and renewed, one by one. */
 export function blocksOf(text: string): Block[] {
     const front = text.match(FRONT);
@@ -48,17 +52,23 @@ export function blocksOf(text: string): Block[] {
         [part, pieces] = [[], 0];
     };
     let depth = 0;
+    let held = 0;
     let words = '';
     for (const token of tokens) {
-        if (depth === 0 && token.type === 'heading_open') {
+        if (depth === 0 && held === 0 && token.type === 'heading_open') {
             end();
         }
         part.push(token);
         depth += token.nesting;
         words += token.content;
         if (depth === 0) {
+            if (token.type === 'html_block') {
+                for (const [, isEnd] of token.content.replace(COMMENT, '').matchAll(HOLDING)) {
+                    held = Math.max(0, held + (isEnd ? -1 : 1));
+                }
+            }
             pieces++;
-            if (pieces >= MOST || sum(words) % ENDS === 0) {
+            if (held === 0 && (pieces >= MOST || sum(words) % ENDS === 0)) {
                 end();
             }
             words = '';
