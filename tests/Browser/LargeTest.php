@@ -39,6 +39,13 @@ it('sets a text beside its source while it is typed, and nothing of it acts', fu
     expect(array_filter($this->browser->faults(), static fn (string $fault): bool => ! str_contains($fault, 'Executing inline event handler violates')))->toBe([]);
 });
 
+it('has references underlined also while what is typed is not on the server', function () {
+    ($this->open)('guide.md')->until('return document.querySelectorAll(".cm-content .reference").length > 2');
+    $this->browser->inEditor()->keys(WebDriverKeys::CONTROL.WebDriverKeys::HOME)->offline(true)->keys('by boat ')->sees('Not kept on the server yet');
+    expect($this->browser->script('return [...document.querySelectorAll(".cm-content .reference")].map((one) => one.textContent)'))->toBe(['tide.md', 'x', 'gauge.svg', 'https://elsewhere.example/a.png']);
+    $this->browser->offline(false)->sees('Draft kept');
+});
+
 it('leaves what is not written on as it is, and asks for its pictures anew when they change', function () {
     ($this->open)('guide.md')->find("iframe[title$='as it is read']");
     $this->browser->until("return {$this->frame}.querySelectorAll('p').length > 70 && {$this->frame}.querySelector('img[alt=gauge]')?.naturalWidth > 0");

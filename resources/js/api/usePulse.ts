@@ -46,19 +46,19 @@ export function usePulse(workspace: string): boolean {
     const pulse = useQuery({
         // Not under the workspace: whoever asks for all of it again does not wait for news.
         queryKey: [PULSE, workspace],
-        queryFn: async ({ signal, queryKey }) => {
-            await afterFirst(async () => {});
-            // Whether the server is back is wanted at once.
-            const isWell = client.getQueryState(queryKey)?.status === 'success';
-            const wait = isWell && canWaitForNews() ? WAIT_SECONDS : undefined;
-            const query = { after: last.current, visit, wait };
-            return answer(
-                api.GET('/workspaces/{workspace}/pulse', {
-                    params: { path: { workspace }, query },
-                    signal: AbortSignal.any([signal, AbortSignal.timeout(1000 * ((wait ?? 0) + SLOW_SECONDS))]),
-                }),
-            );
-        },
+        queryFn: ({ signal, queryKey }) =>
+            afterFirst(() => {
+                // Whether the server is back is wanted at once.
+                const isWell = client.getQueryState(queryKey)?.status === 'success';
+                const wait = isWell && canWaitForNews() ? WAIT_SECONDS : undefined;
+                const query = { after: last.current, visit, wait };
+                return answer(
+                    api.GET('/workspaces/{workspace}/pulse', {
+                        params: { path: { workspace }, query },
+                        signal: AbortSignal.any([signal, AbortSignal.timeout(1000 * ((wait ?? 0) + SLOW_SECONDS))]),
+                    }),
+                );
+            }),
         refetchInterval: ({ state }) => {
             const next = state.status === 'error' ? PULSE_MS : (state.data?.next ?? PULSE_MS);
             // Waiting costs nothing until there is news.

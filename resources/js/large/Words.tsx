@@ -5,9 +5,9 @@ import { font } from '../theme/tokens';
 import { Notice } from '../ui/Notice';
 import { fileName } from '../ui/words';
 import type { Block } from './markdown';
-import { Reading } from './reading';
 import { SetText } from './SetText';
 import type { SharedPlace } from './sharedPlace';
+import { TextReading } from './TextReading';
 
 const Place = styled.div`display: flex; flex-direction: column; height: 100%; > iframe { border: 0; width: 100%; flex: 1; min-height: 0; }`;
 /** A table or list of so many letters is one block, and setting it anew keeps the page from keys; so it is done when the person rests. */
@@ -53,11 +53,11 @@ export function Words({ workspace, path, text, references, place, state, onOpen 
     const [isThere, setThere] = useState(false);
 
     const [blocks, setBlocks] = useState<Block[] | null>([]);
-    const reading = useRef<Reading | null>(null);
+    const reading = useRef<TextReading | null>(null);
     const set = useRef<SetText | null>(null);
 
     useEffect(() => {
-        const one = new Reading(setBlocks);
+        const one = new TextReading(setBlocks);
         reading.current = one;
         return () => one.end();
     }, []);

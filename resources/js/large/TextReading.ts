@@ -5,7 +5,7 @@ import MarkdownWorker from './markdown.worker?worker';
 const MOST_MS = 10_000;
 
 /** Reads the newest of the texts that it is given, one at a time, beside the page. */
-export class Reading {
+export class TextReading {
     private worker: Worker | null = null;
     private turn = 0;
     private next: string | null = null;
