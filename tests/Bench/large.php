@@ -73,7 +73,7 @@ foreach ($sizes as $count) {
     $workspace = large_workspace("large-{$count}", $count, $person);
     $scan = timed(static fn () => app(Scanner::class)->run($workspace));
     printf("%d documents; their first scan took %.1f s\n", $count, $scan);
-    sleep(2);
+    until_older($workspace->root);
     $questions = new Questions($workspace, $person);
     $quay = new Quay($workspace, $person);
     $some = Document::query()->where('workspace_id', $workspace->id)->where('path', 'like', 'd%')->inRandomOrder(1853)->limit(1200)->get();

@@ -27,7 +27,7 @@ function workspaceOf(string $name, array $files, User $person): Workspace
     }
     $workspace = Workspaces::add($name, $root, $person);
     app(Scanner::class)->run($workspace);
-    sleep(2); // Files that were changed in the second of the look would be read again.
+    until_older($root);
     app(Scanner::class)->run($workspace);
 
     return $workspace;

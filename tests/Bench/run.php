@@ -54,6 +54,15 @@ function workspace(string $name, int $files): Workspace
     return Workspaces::add($name, $folder, User::query()->firstOrCreate(['email' => 'bench@greetholm.example'], ['name' => 'Bench', 'password' => 'tidegauge']));
 }
 
+/** Waits until all files below a folder are older than a look at them can be; what is younger is read once more. */
+function until_older(string $folder): void
+{
+    $newest = (int) shell('find '.escapeshellarg($folder).' -type f -printf "%C@\\n" | sort -n | tail -n 1')[1];
+    while ($newest >= time() - 2) {
+        usleep(100_000);
+    }
+}
+
 /** @return array{int, string} exit code and what GNU time, or the command, said */
 function shell(string $command): array
 {

@@ -93,10 +93,8 @@ function library_workspace(string $name): Workspace
     }
     $workspace = Workspaces::add("taking {$name}", $root, App\Models\User::query()->firstOrCreate(['email' => 'bench@greetholm.example'], ['name' => 'Bench', 'password' => 'tidegauge']));
     app(Scanner::class)->run($workspace);
-    // As nearly all that comes in, they are older than the look at them; what is younger is read once more.
-    while (max(array_map(static fn (string $file): int => (int) filectime($file), glob("{$library}/*") ?: [])) >= time() - 2) {
-        usleep(100_000);
-    }
+    // As nearly all that comes in.
+    until_older($library);
 
     return $workspace;
 }
