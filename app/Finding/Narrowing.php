@@ -172,7 +172,7 @@ final class Narrowing
             $graph = $this->graphs->latest($this->workspace);
             $this->keep([
                 ...in_array(State::Stray->value, $axes['below'], true) ? $graph->withStrays() : [],
-                ...in_array(State::Unsettled->value, $axes['below'], true) ? array_map(strval(...), array_keys($graph->graph->nearestBelow(Document::unsavedIds($this->workspace)))) : [],
+                ...in_array(State::Unsettled->value, $axes['below'], true) ? array_map(strval(...), array_keys($graph->graph->nearness()->below(Document::unsavedIds($this->workspace)))) : [],
             ]);
         }
         $access = $axes['access'];

@@ -38,7 +38,7 @@ final readonly class StrayScope
         if (isset($given['of'])) {
             $id = Document::query()->kept()->where('workspace_id', $workspace->id)->find($given['of'])->id ?? throw Refused::because('The document is not in this workspace any more.');
 
-            return [$id, ...$this->snapshots->unsaved($workspace)->graph()->below([$id])];
+            return [$id, ...$this->snapshots->unsaved($workspace)->graph()->walk()->below([$id])];
         }
 
         return $request->boolean('open') ? (new Quay($workspace, $person))->all() : null;

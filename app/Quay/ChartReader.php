@@ -32,7 +32,7 @@ final readonly class ChartReader
         $graph = $this->graphs->of($document->workspace);
         $ids = [$document->id];
         foreach ([...$isUp ? [true] : [], ...$isDown ? [false] : []] as $way) {
-            foreach ($graph->around($document->id, $way, self::MOST)[0] as [$id, $distance]) {
+            foreach ($graph->walk()->around($document->id, $way, self::MOST)[0] as [$id, $distance]) {
                 if ($distance <= $depth) {
                     $ids[] = $id;
                 }
@@ -63,7 +63,7 @@ final readonly class ChartReader
             }
         }
         $cycles = Cycles::among($targets);
-        $nearest = $file->graph->nearestBelow(Document::unsavedIds($workspace), array_map(static fn (object $row): string => $row->id, $rows));
+        $nearest = $file->graph->nearness()->below(Document::unsavedIds($workspace), array_map(static fn (object $row): string => $row->id, $rows));
         $nodes = [];
         foreach ($rows as $number => $row) {
             $nodes[] = [

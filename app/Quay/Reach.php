@@ -19,7 +19,7 @@ final readonly class Reach
     /** @return array{total: int, rows: list<array{row: DocumentRow, distance: int, by: string}>} nearest first; `by` the id of the document by way of which it is reached */
     public function of(Document $document, bool $isUp, User $viewer): array
     {
-        [$found, $total] = $this->graphs->of($document->workspace)->around($document->id, $isUp, self::NAMED);
+        [$found, $total] = $this->graphs->of($document->workspace)->walk()->around($document->id, $isUp, self::NAMED);
         $rows = $this->rows->rows($document->workspace, array_column($found, 0), $viewer);
         $reached = [];
         foreach ($found as [$id, $distance, $by]) {

@@ -29,7 +29,7 @@ final readonly class UnusedFiles
     public function from(Workspace $workspace, array $starts, bool $withStaying = false): array
     {
         $ids = self::idsOf($workspace, $starts);
-        $used = array_fill_keys([...$ids, ...$this->snapshots->unsaved($workspace)->graph()->below($ids)], true);
+        $used = array_fill_keys([...$ids, ...$this->snapshots->unsaved($workspace)->graph()->walk()->below($ids)], true);
         $stays = $withStaying ? [] : array_fill_keys(Settings::of($workspace)->stays(), true);
         $unused = [];
         $after = '';

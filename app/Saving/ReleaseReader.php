@@ -35,7 +35,7 @@ final readonly class ReleaseReader
         $graph = $this->graphs->of($workspace);
         $below = [];
         foreach ($wishes as $id => $wish) {
-            $below[$id] = $wish->withBelow ? $graph->below([(string) $id]) : [];
+            $below[$id] = $wish->withBelow ? $graph->walk()->below([(string) $id]) : [];
         }
         $moving = array_values(array_unique([...array_map(strval(...), array_keys($wishes)), ...array_merge(...array_values($below))]));
         $targets = array_combine($moving, array_map($graph->targetsOf(...), $moving));

@@ -198,7 +198,7 @@ it('keeps what is nearest below after many drafts, and is not misled by it after
     $harbour = $this->harbour;
     // In a small one all is found out at once; here it is kept all the same.
     $graphs = new WorkspaceGraphs(0);
-    $plain = static fn (array $unsaved): array => $graphs->anew($harbour->workspace)->nearestBelow($unsaved);
+    $plain = static fn (array $unsaved): array => $graphs->anew($harbour->workspace)->nearness()->below($unsaved);
     for ($round = 0; $round < 4; $round++) {
         foreach (array_slice($this->ids, 100 * $round, 60) as $id) {
             $document = Document::query()->with('draft')->findOrFail($id)->setRelation('workspace', $harbour->workspace);
@@ -210,7 +210,7 @@ it('keeps what is nearest below after many drafts, and is not misled by it after
         $distances = static fn (array $nearest): array => array_map(static fn (array $one): int => $one[1], $nearest);
         foreach ([1, 2] as $asked) {
             $latest = $graphs->latest($harbour->workspace, 1000)->graph;
-            $found = $distances($latest->nearestBelow($unsaved, $this->ids));
+            $found = $distances($latest->nearness()->below($unsaved, $this->ids));
             $wanted = array_intersect_key($distances($plain($unsaved)), array_flip($this->ids));
             ksort($found);
             ksort($wanted);

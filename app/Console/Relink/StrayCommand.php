@@ -20,6 +20,6 @@ abstract class StrayCommand extends HafenbuchCommand
         }
         $id = $this->document($workspace, $path)->id;
 
-        return [$id, ...$snapshots->unsaved($workspace)->graph()->below([$id])];
+        return [$id, ...$snapshots->unsaved($workspace)->graph()->walk()->below([$id])];
     }
 }

@@ -34,7 +34,7 @@ final readonly class TableSource implements DocumentSource
             array_push($ids, ...$this->documents()->whereIn('d.path_key', $keys)->pluck('d.id')->all());
         }
 
-        return $this->paths($this->graphs->of($this->workspace)->below($ids));
+        return $this->paths($this->graphs->of($this->workspace)->walk()->below($ids));
     }
 
     public function paths(array $ids): array

@@ -91,7 +91,7 @@ final class QuayController
     {
         $ids = $this->documents($request, $workspace);
         if ($request->boolean('withBelow')) {
-            array_push($ids, ...$graphs->of($workspace)->below($ids));
+            array_push($ids, ...$graphs->of($workspace)->walk()->below($ids));
         }
         (new Quay($workspace, $person))->open($ids);
 

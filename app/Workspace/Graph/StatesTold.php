@@ -22,7 +22,7 @@ final readonly class StatesTold
     {
         // Only what is committed is seen by whoever commits beside this and stands on the way.
         DB::afterCommit(fn () => rescue(function () use ($workspace, $ids, $topics): void {
-            $above = count($ids) > Pulse::NAMED ? null : $this->graphs->of($workspace)->aboveUntil($ids, Document::unsavedIds($workspace), Pulse::NAMED - count($ids));
+            $above = count($ids) > Pulse::NAMED ? null : $this->graphs->of($workspace)->walk()->aboveUntil($ids, Document::unsavedIds($workspace), Pulse::NAMED - count($ids));
             $above === null ? Pulse::changed($workspace, $ids, ...$topics) : Pulse::stated($workspace, [...$ids, ...$above], ...$topics);
         }, fn () => Pulse::changed($workspace, $ids, ...$topics)));
     }

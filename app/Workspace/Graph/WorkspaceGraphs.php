@@ -74,7 +74,7 @@ final readonly class WorkspaceGraphs
 
             return $targets;
         };
-        [$keptNearest, $nearest] = [$kept->nearestBelow($unsaved, $ids), $plain->nearestBelow($unsaved)];
+        [$keptNearest, $nearest] = [$kept->nearness()->below($unsaved, $ids), $plain->nearness()->below($unsaved)];
         $wrong = array_values(array_filter($ids, static fn (string $id): bool => $sorted($kept->targetsOf($id)) !== $sorted($plain->targetsOf($id))
             || $keptFile->countOf($id) !== $plainFile->countOf($id) || ($keptNearest[$id][1] ?? null) !== ($nearest[$id][1] ?? null)));
         if ($wrong !== [] && DB::transactionLevel() === 0) {
@@ -99,15 +99,15 @@ final readonly class WorkspaceGraphs
     private function settled(Workspace $workspace, GraphFile $latest): GraphFile
     {
         $unsaved = Document::unsavedIds($workspace);
-        if ($latest->graph->farFrom($unsaved) < $this->little) {
+        if ($latest->graph->nearness()->farFrom($unsaved) < $this->little) {
             return $latest;
         }
         [$path, $which] = [storage_path("graphs/{$workspace->id}-nearest"), LastGraph::which()];
         $kept = NearestFile::laidOver($path, $which, $latest->graph) ?? $latest->graph;
-        if ($kept->farFrom($unsaved) < $this->little) {
+        if ($kept->nearness()->farFrom($unsaved) < $this->little) {
             return $latest->withGraph($kept);
         }
-        $settled = $kept->settled($unsaved);
+        $settled = $kept->nearness()->settled($unsaved);
         NearestFile::write($path, $which, $latest->graph, $settled);
 
         return $latest->withGraph($settled);

@@ -42,7 +42,7 @@ final readonly class AllStates
         $latest = $this->graphs->latest($workspace);
         $unsaved = self::ids(DB::table('documents')->join('drafts', 'drafts.document_id', '=', 'documents.id')->where('workspace_id', $workspace->id));
         $held = self::ids(DB::table('documents')->joinSub(StandingLocks::holders(), 'locks', 'locks.document_id', '=', 'documents.id')->where('workspace_id', $workspace->id));
-        $hasUnsaved = $latest->graph->marking(array_map(strval(...), array_keys($unsaved)));
+        $hasUnsaved = $latest->graph->nearness()->marking(array_map(strval(...), array_keys($unsaved)));
         $strays = array_fill_keys($latest->withStrays(), true);
         $isRootWritable = is_writable($workspace->root);
         $list?->finish();

@@ -167,7 +167,7 @@ final readonly class SnapshotReader
     {
         $graph = $this->graphs->of($workspace);
         $rows = new DocumentRows($workspace);
-        $rows->add([...$ids, ...$graph->below($ids)]);
+        $rows->add([...$ids, ...$graph->walk()->below($ids)]);
         $rows->addTargets($rows->ids());
 
         return $this->snapshot($workspace, $rows, null, [], [], $graph);

@@ -196,7 +196,7 @@ final class Snapshot
     public function below(?array $ids = null): array
     {
         $documents = $ids === null ? $this->documents : array_intersect_key($this->documents, array_flip($ids));
-        $nearest = $this->graph()->nearestBelow($this->unsaved(), array_map(strval(...), array_keys($documents)));
+        $nearest = $this->graph()->nearness()->below($this->unsaved(), array_map(strval(...), array_keys($documents)));
         $states = [];
         foreach ($documents as $id => $document) {
             $strays = $this->strays($document);

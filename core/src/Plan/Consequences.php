@@ -120,7 +120,7 @@ final class Consequences
             }
         }
 
-        return array_intersect_key($this->snapshot->documents, array_flip($this->snapshot->graph()->belowAmong($saved, array_map(strval(...), array_keys($this->snapshot->documents)))));
+        return array_intersect_key($this->snapshot->documents, array_flip($this->snapshot->graph()->walk()->belowAmong($saved, array_map(strval(...), array_keys($this->snapshot->documents)))));
     }
 
     private function replaced(PlanLine $line): Warning
@@ -318,7 +318,7 @@ final class Consequences
     private function leftUnsaved(array $saved): array
     {
         $warnings = [];
-        foreach ($this->snapshot->graph()->belowAmong($saved, $this->snapshot->unsaved()) as $id) {
+        foreach ($this->snapshot->graph()->walk()->belowAmong($saved, $this->snapshot->unsaved()) as $id) {
             if (isset($this->planned[$id])) {
                 continue;
             }

@@ -37,7 +37,7 @@ final class Planner
     {
         $maker = new LineMaker($snapshot, $redirections);
         $sketches = [];
-        foreach ($snapshot->graph()->targetsFirst(array_map(strval(...), array_keys($reasons))) as $id) {
+        foreach ($snapshot->graph()->walk()->targetsFirst(array_map(strval(...), array_keys($reasons))) as $id) {
             array_push($sketches, ...$maker->lines($snapshot->get($id), self::decisionOn($id, $decisions, $reasons), $reasons[$id]));
         }
 
@@ -65,7 +65,7 @@ final class Planner
             $bySource[$one->sketch->source->id][] = $one->line;
         }
         $blockers = [];
-        foreach ($snapshot->graph()->targetsFirst(array_map(strval(...), array_keys($reasons))) as $id) {
+        foreach ($snapshot->graph()->walk()->targetsFirst(array_map(strval(...), array_keys($reasons))) as $id) {
             $document = $snapshot->get($id);
             if (isset($made->problems[$id])) {
                 $blockers[] = new Blocker($id, $document->path, $made->problems[$id], [WayOut::leave($id)]);
@@ -130,7 +130,7 @@ final class Planner
                 }
             }
         }
-        foreach ($snapshot->graph()->pulledIn($writing, $undecided) as $id => $by) {
+        foreach ($snapshot->graph()->walk()->pulledIn($writing, $undecided) as $id => $by) {
             $reasons[$id] = Reason::neededBy($snapshot->get($by)->path);
         }
         foreach ($redirections->rewritten($snapshot) as $id) {

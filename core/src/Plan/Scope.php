@@ -24,7 +24,7 @@ enum Scope: string
 
         return match ($this) {
             self::Document => $id === null ? [] : [$id],
-            self::Below => $id === null ? [] : [$id, ...$snapshot->graph()->belowAmong([$id], $snapshot->unsaved())],
+            self::Below => $id === null ? [] : [$id, ...$snapshot->graph()->walk()->belowAmong([$id], $snapshot->unsaved())],
             self::Quay => array_values(array_filter($quay, $isUnsaved)),
         };
     }

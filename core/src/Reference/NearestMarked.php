@@ -36,7 +36,7 @@ final class NearestMarked
     public static function of(Graph $graph, array $marks): self
     {
         $isMarked = array_fill_keys($marks, true);
-        [$first, $firstAt, $second, $secondAt] = $graph->twoNearest($marks);
+        [$first, $firstAt, $second, $secondAt] = TwoNearest::of($graph->referrers(), $marks);
         $labels = '';
         foreach ($first as $node => $source) {
             $labels .= isset($isMarked[$node])

@@ -41,6 +41,24 @@ final class Nodes
         return $this->numbers[$name] ?? $this->searched($name);
     }
 
+    /**
+     * @param  list<string>  $nodes  those that are none are left out
+     * @return list<int>
+     */
+    public function numbered(array $nodes): array
+    {
+        return array_values(array_filter(array_map($this->number(...), $nodes), static fn (?int $number): bool => $number !== null));
+    }
+
+    /**
+     * @param  list<int>  $numbers
+     * @return list<string>
+     */
+    public function named(array $numbers): array
+    {
+        return array_map($this->name(...), $numbers);
+    }
+
     /** @param list<string> $names that are not among these */
     public function with(array $names): self
     {

@@ -22,27 +22,27 @@ beforeEach(fn () => mt_srand((int) (getenv('HAFENBUCH_SEED') ?: 1853)));
 it('walks below through cycles', function () {
     $graph = graph(['a' => ['b', 'c'], 'b' => ['d'], 'c' => ['d'], 'd' => ['b'], 'e' => ['a']]);
 
-    expect($graph->below(['a']))->toBe(['b', 'c', 'd'])
-        ->and($graph->below(['d']))->toBe(['b'])
-        ->and($graph->belowAmong(['a'], ['d', 'e', 'b', 'a']))->toBe(['b', 'd']);
+    expect($graph->walk()->below(['a']))->toBe(['b', 'c', 'd'])
+        ->and($graph->walk()->below(['d']))->toBe(['b'])
+        ->and($graph->walk()->belowAmong(['a'], ['d', 'e', 'b', 'a']))->toBe(['b', 'd']);
 });
 
 it('puts targets before those that refer to them', function () {
     $graph = graph(['a' => ['b', 'c'], 'b' => ['d'], 'c' => ['d'], 'd' => []]);
 
-    expect($graph->targetsFirst(['a', 'b', 'c', 'd']))->toBe(['d', 'b', 'c', 'a']);
+    expect($graph->walk()->targetsFirst(['a', 'b', 'c', 'd']))->toBe(['d', 'b', 'c', 'a']);
 });
 
 it('orders a cycle without end', function () {
-    expect(graph(['a' => ['b'], 'b' => ['a']])->targetsFirst(['a', 'b']))->toBe(['b', 'a']);
+    expect(graph(['a' => ['b'], 'b' => ['a']])->walk()->targetsFirst(['a', 'b']))->toBe(['b', 'a']);
 });
 
 it('names the nearest marked node below, never the node itself', function () {
     $graph = graph(['top' => ['middle'], 'middle' => ['low'], 'low' => ['middle'], 'other' => []]);
 
-    expect($graph->nearestBelow(['low']))->toEqual(['middle' => ['low', 1], 'top' => ['low', 2]])
-        ->and($graph->nearestBelow(['middle', 'low']))->toEqual(['top' => ['middle', 1], 'low' => ['middle', 1], 'middle' => ['low', 1]])
-        ->and($graph->nearestBelow(['middle', 'low'], ['top', 'other']))->toBe(['top' => ['middle', 1]]);
+    expect($graph->nearness()->below(['low']))->toEqual(['middle' => ['low', 1], 'top' => ['low', 2]])
+        ->and($graph->nearness()->below(['middle', 'low']))->toEqual(['top' => ['middle', 1], 'low' => ['middle', 1], 'middle' => ['low', 1]])
+        ->and($graph->nearness()->below(['middle', 'low'], ['top', 'other']))->toBe(['top' => ['middle', 1]]);
 });
 
 /** @return array<string, list<string>> */
@@ -87,11 +87,11 @@ it('agrees with a plain search on random graphs', function () {
         $graph = graph($edges);
         $nodes = array_keys($edges);
         $marked = array_values(array_filter($nodes, static fn (): bool => mt_rand(0, 3) === 0));
-        $all = $graph->nearestBelow($marked);
+        $all = $graph->nearness()->below($marked);
         foreach ($nodes as $node) {
             $expected = plainNearest($edges, $node, $marked);
-            expect($all[$node] ?? null)->toBe($expected)->and($graph->nearestBelow($marked, [$node])[$node] ?? null)->toBe($expected)
-                ->and($graph->belowAmong([$node], $marked))->toEqualCanonicalizing(array_values(array_intersect($graph->below([$node]), $marked)));
+            expect($all[$node] ?? null)->toBe($expected)->and($graph->nearness()->below($marked, [$node])[$node] ?? null)->toBe($expected)
+                ->and($graph->walk()->belowAmong([$node], $marked))->toEqualCanonicalizing(array_values(array_intersect($graph->walk()->below([$node]), $marked)));
         }
     }
 });
@@ -103,11 +103,11 @@ it('knows above which nodes one finds whatever changes where a node is marked or
         $marked = array_values(array_filter(array_keys($edges), static fn (): bool => mt_rand(0, 3) === 0));
         foreach (array_keys($edges) as $node) {
             $others = array_values(array_diff($marked, [$node]));
-            [$with, $without] = [$graph->nearestBelow([...$others, $node]), $graph->nearestBelow($others)];
+            [$with, $without] = [$graph->nearness()->below([...$others, $node]), $graph->nearness()->below($others)];
             $changed = array_values(array_filter(array_keys($edges), static fn (string $any): bool => ($with[$any] ?? null) !== ($without[$any] ?? null)));
-            $above = $graph->aboveUntil([$node], $marked, 14);
+            $above = $graph->walk()->aboveUntil([$node], $marked, 14);
             expect(array_diff($changed, $above))->toBe([])->and($above)->toBe(array_values(array_unique($above)))
-                ->and($graph->aboveUntil([$node], $marked, count($above)))->toBe($above)->and($above === [] ? null : $graph->aboveUntil([$node], $marked, count($above) - 1))->toBeNull();
+                ->and($graph->walk()->aboveUntil([$node], $marked, count($above)))->toBe($above)->and($above === [] ? null : $graph->walk()->aboveUntil([$node], $marked, count($above) - 1))->toBeNull();
         }
     }
 });
@@ -115,15 +115,15 @@ it('knows above which nodes one finds whatever changes where a node is marked or
 it('goes around a node nearest first, and says by which way', function () {
     $graph = graph(['top' => ['middle', 'low'], 'middle' => ['low', 'end'], 'low' => ['end'], 'end' => ['top'], 'far' => []]);
 
-    expect($graph->around('low', true, 9))->toBe([[['top', 1, 'low'], ['middle', 1, 'low'], ['end', 2, 'top']], 3])
-        ->and($graph->around('low', false, 2))->toBe([[['end', 1, 'low'], ['top', 2, 'end']], 3])->and($graph->around('far', true, 9))->toBe([[], 0])->and($graph->around('unknown', true, 9))->toBe([[], 0]);
+    expect($graph->walk()->around('low', true, 9))->toBe([[['top', 1, 'low'], ['middle', 1, 'low'], ['end', 2, 'top']], 3])
+        ->and($graph->walk()->around('low', false, 2))->toBe([[['end', 1, 'low'], ['top', 2, 'end']], 3])->and($graph->walk()->around('far', true, 9))->toBe([[], 0])->and($graph->walk()->around('unknown', true, 9))->toBe([[], 0]);
 });
 
 it('goes up no further than to the next stop', function () {
     $graph = graph(['top' => ['middle'], 'middle' => ['low'], 'low' => [], 'beside' => ['low']]);
 
-    expect($graph->aboveUntil(['low'], ['middle'], 10))->toBe(['middle', 'beside'])->and($graph->aboveUntil(['low'], [], 10))->toBe(['middle', 'beside', 'top'])
-        ->and($graph->aboveUntil(['low'], ['low'], 10))->toBe(['middle', 'beside', 'top'])->and($graph->aboveUntil(['low'], [], 2))->toBeNull();
+    expect($graph->walk()->aboveUntil(['low'], ['middle'], 10))->toBe(['middle', 'beside'])->and($graph->walk()->aboveUntil(['low'], [], 10))->toBe(['middle', 'beside', 'top'])
+        ->and($graph->walk()->aboveUntil(['low'], ['low'], 10))->toBe(['middle', 'beside', 'top'])->and($graph->walk()->aboveUntil(['low'], [], 2))->toBeNull();
 });
 
 it('is the same after changes as one that is made anew', function () {
@@ -165,7 +165,7 @@ it('knows what is nearest through any changes of marks and edges as if it were f
             }
             $marked = $some($graph->nodes()->all());
             $plain = array_combine($graph->nodes()->all(), array_map($graph->targetsOf(...), $graph->nodes()->all()));
-            $known = $graph->nearestBelow($marked, $graph->nodes()->all());
+            $known = $graph->nearness()->below($marked, $graph->nodes()->all());
             foreach ($graph->nodes()->all() as $node) {
                 expect($known[$node] ?? null)->toBe(plainNearest($plain, $node, $marked));
             }
@@ -225,11 +225,11 @@ it('tells of all nodes whether a marked one is below them, as if each were asked
             $graph = $graph->knowingNearest($marked)->with([$nodes[mt_rand(0, $count - 1)] => [$nodes[mt_rand(0, $count - 1)]], 'n999' => [$nodes[0]]]);
             $marked = array_values(array_filter($nodes, static fn (): bool => mt_rand(0, 4) === 0));
         }
-        $has = $graph->marking($marked);
-        $nearest = $graph->nearestBelow($marked, $graph->nodes()->all());
+        $has = $graph->nearness()->marking($marked);
+        $nearest = $graph->nearness()->below($marked, $graph->nodes()->all());
         foreach ($graph->nodes()->all() as $node) {
             expect($has($node))->toBe(isset($nearest[$node]));
         }
     }
-    expect(Graph::of(['a'], [[]])->marking(['a'])('b'))->toBeFalse();
+    expect(Graph::of(['a'], [[]])->nearness()->marking(['a'])('b'))->toBeFalse();
 });
