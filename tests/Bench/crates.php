@@ -60,7 +60,7 @@ mkdir($out);
 shell('sync');
 $yardsticks = [];
 foreach (range(1, 3) as $round) {
-    $yardsticks[] = timed(static fn () => shell("cd {$workspace->root} && zip -0 -q -r {$out}/yard.zip . && find . -type f -print0 | xargs -0 sha256sum > {$out}/yard.txt && sync -f {$out}"));
+    $yardsticks[] = yardstick("cd {$workspace->root} && zip -0 -q -r {$out}/yard.zip . && find . -type f -print0 | xargs -0 sha256sum > {$out}/yard.txt && sync -f {$out}");
     $round < 3 && unlink("{$out}/yard.zip");
 }
 report_line('zip -0 and sha256sum of 5,000 files of 1 GiB', median($yardsticks), 's', '', true);
@@ -78,7 +78,7 @@ report_line('  its seconds', $packing, 's', '', true);
 report_line('  its memory', (memory_get_peak_usage() - $before) / 2 ** 20, 'MiB', '< 128', memory_get_peak_usage() - $before < 128 * 2 ** 20);
 report_line('  how often it tells how far it is', $told / $packing, 'a second', '≥ 1', $told >= $packing);
 
-$yardstick = timed(static fn () => shell("mkdir {$out}/un && cd {$out}/un && unzip -q ../yard.zip && find . -type f -print0 | xargs -0 sha256sum > {$out}/yard.txt && sync -f ."));
+$yardstick = yardstick("mkdir {$out}/un && cd {$out}/un && unzip -q ../yard.zip && find . -type f -print0 | xargs -0 sha256sum > {$out}/yard.txt && sync -f .");
 report_line('unzip and sha256sum of the same', $yardstick, 's', '', true);
 $checking = timed(static fn () => CrateChecking::check(CrateChecking::open("{$out}/crate.zip"))[0] === [] || throw new LogicException('faults'));
 report_line('  checking the crate', $checking / $yardstick, '×', '', true);

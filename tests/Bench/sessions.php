@@ -102,7 +102,7 @@ $hafenbuch = static function (string $command, string $arguments) use (&$peaks):
 shell("sync; cd {$folder} && zip -0 -q -r ../yard.zip . && rm ../yard.zip");
 $zipped = $exports = [];
 foreach (range(1, 3) as $round) {
-    $zipped[] = timed(static fn () => shell("cd {$folder} && zip -0 -q -r ../yard-{$round}.zip . && sync ../yard-{$round}.zip"));
+    $zipped[] = yardstick("cd {$folder} && zip -0 -q -r ../yard-{$round}.zip . && sync ../yard-{$round}.zip");
     $exports[] = timed(static function () use ($hafenbuch, $file): void {
         $hafenbuch('export', 'Media '.escapeshellarg($file));
         shell('sync '.escapeshellarg($file));

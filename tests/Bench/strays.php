@@ -104,7 +104,7 @@ $library = config('hafenbuch.roots')[0].'/library-looked-at';
 shell('sync');
 $copying = [];
 foreach (range(1, 3) as $round) {
-    $copying[] = timed(static fn () => shell("mkdir {$library}-{$round} && cd {$library} && for f in *; do cp \$f ../library-{$round}/ && sync ../library-{$round}/\$f; done"));
+    $copying[] = yardstick("mkdir {$library}-{$round} && cd {$library} && for f in *; do cp \$f {$library}-{$round}/ && sync {$library}-{$round}/\$f || exit; done");
     shell("rm -r {$library}-{$round}; sync");
 }
 memory_reset_peak_usage();

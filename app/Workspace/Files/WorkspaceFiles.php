@@ -22,7 +22,7 @@ final class WorkspaceFiles implements FileSystem
 
     private readonly Walls $walls;
 
-    private readonly Links $links;
+    private readonly FileWriting $writing;
 
     /** @var array<string, bool> whether a folder's real place is inside the root */
     private array $insideCache = [];
@@ -36,7 +36,7 @@ final class WorkspaceFiles implements FileSystem
     {
         $this->root = rtrim($root, '/');
         $this->walls = new Walls($this->root);
-        $this->links = new Links($this->root, $this->walls);
+        $this->writing = new FileWriting($this->walls, new Links($this->root, $this->walls));
     }
 
     public static function of(Workspace $workspace): self
@@ -164,6 +164,8 @@ final class WorkspaceFiles implements FileSystem
         $file = $this->open($path);
         $size = fstat($file)['size'] ?? 0;
         if ($size <= Sha256::AT_ONCE) {
+            // In few large pieces.
+            stream_set_read_buffer($file, 0);
             $bytes = @stream_get_contents($file);
             [$isWhole, $hash] = [strlen((string) $bytes) >= $size, Sha256::of((string) $bytes)];
         } else {
@@ -226,39 +228,34 @@ final class WorkspaceFiles implements FileSystem
 
     public function write(string $path, $content, ?string $like): void
     {
-        $link = Links::in($content);
-        if ($link !== null) {
-            $this->writingIn(Path::folderOf($path), fn () => $this->links->make($path, $link));
+        $this->writing->write($path, $content, $like);
+    }
 
-            return;
-        }
-        $permissions = $like === null ? null : $this->permissionsOf($like);
-        $this->writingIn(Path::folderOf($path), function () use ($path, $content, $permissions): void {
-            $name = Walls::here(Path::nameOf($path));
-            // Exclusive: what has the name already, a link above all, is not written to. It is made before it is opened, since opening goes by names once more.
-            if (! @posix_mknod($name, POSIX_S_IFREG | 0o666)) {
-                throw UnableToWrite::file($path, Trouble::words(posix_strerror(posix_get_last_error())));
-            }
-            [$file, $isNamed] = $this->walls->open(Path::folderOf($path), Path::nameOf($path), 'r+b');
-            if ($file === false || ! $isNamed) {
-                $why = $file === false ? self::lastError() : 'its folder was swapped for another one meanwhile';
-                @unlink($name);
+    public function replace(string $temporary, string $path): void
+    {
+        $this->writing->replace($temporary, $path);
+    }
 
-                throw UnableToWrite::file($path, $why);
-            }
-            Trouble::forget();
-            $expected = fstat($content)['size'] ?? null;
-            $written = @stream_copy_to_stream($content, $file);
-            $isWhole = $written !== false && ($expected === null || $written === $expected) && @fflush($file);
-            $why = $isWhole ? '' : Trouble::writing($file);
-            fclose($file);
-            if (! $isWhole) {
-                @unlink($name);
+    public function place(string $temporary, string $path): void
+    {
+        $this->writing->place($temporary, $path);
+    }
 
-                throw UnableToWrite::file($path, $why);
-            }
-            $permissions?->giveTo($name);
-        });
+    public function remove(string $path): void
+    {
+        $this->writing->remove($path);
+    }
+
+    public function makeFolder(string $folder): void
+    {
+        $this->writing->makeFolder($folder);
+        $this->insideCache = [];
+    }
+
+    public function removeEmptyFolder(string $folder): void
+    {
+        $this->writing->removeEmptyFolder($folder);
+        $this->insideCache = [];
     }
 
     public function takeAttributes(array $likes): void
@@ -286,72 +283,9 @@ final class WorkspaceFiles implements FileSystem
         }
     }
 
-    public function replace(string $temporary, string $path): void
-    {
-        $this->writingIn(self::sharedFolder($temporary, $path), static function () use ($temporary, $path): void {
-            if (! @rename(Walls::here(Path::nameOf($temporary)), Walls::here(Path::nameOf($path)))) {
-                throw UnableToWrite::file($path, self::lastError());
-            }
-        });
-    }
-
-    public function place(string $temporary, string $path): void
-    {
-        $this->writingIn(self::sharedFolder($temporary, $path), static function () use ($temporary, $path): void {
-            [$from, $to] = [Walls::here(Path::nameOf($temporary)), Walls::here(Path::nameOf($path))];
-            // A hard link, unlike a rename, fails where a file has appeared meanwhile.
-            if (@link($from, $to)) {
-                @unlink($from);
-
-                return;
-            }
-            $why = self::lastError();
-            if (Walls::lstat(Path::nameOf($path)) !== false) {
-                throw UnableToWrite::taken($path);
-            }
-            if (! @rename($from, $to)) {
-                throw UnableToWrite::file($path, $why);
-            }
-        });
-    }
-
-    public function remove(string $path): void
-    {
-        try {
-            $this->walls->standingIn(Path::folderOf($path), static function () use ($path): void {
-                if (! @unlink(Walls::here(Path::nameOf($path))) && Walls::lstat(Path::nameOf($path)) !== false) {
-                    throw UnableToWrite::file($path, self::lastError());
-                }
-            });
-        } catch (UnableToRead) {
-            // Without its folder it is away already.
-        }
-    }
-
     public function hasFolder(string $folder): bool
     {
         return $folder === '' || is_dir($this->absolute($folder));
-    }
-
-    public function makeFolder(string $folder): void
-    {
-        $this->writingIn(Path::folderOf($folder), static function () use ($folder): void {
-            $name = Walls::here(Path::nameOf($folder));
-            if (! @mkdir($name, 0o777) && ! is_dir($name)) {
-                throw UnableToWrite::file($folder, self::lastError());
-            }
-        });
-        $this->insideCache = [];
-    }
-
-    public function removeEmptyFolder(string $folder): void
-    {
-        try {
-            $this->walls->standingIn(Path::folderOf($folder), static fn (): bool => @rmdir(Walls::here(Path::nameOf($folder))));
-        } catch (UnableToRead) {
-            // It went with the folder that it was in.
-        }
-        $this->insideCache = [];
     }
 
     /**
@@ -434,42 +368,12 @@ final class WorkspaceFiles implements FileSystem
         return $real !== false && $this->walls->contains($real) && $this->isInside(Path::folderOf($folder));
     }
 
-    private static function sharedFolder(string $temporary, string $path): string
-    {
-        $folder = Path::folderOf($path);
-
-        return Path::folderOf($temporary) === $folder ? $folder : throw new \LogicException("{$temporary} does not lie beside {$path}.");
-    }
-
     /** @param resource $file */
     private static function isOfFile($file): bool
     {
         $stat = fstat($file);
 
         return $stat !== false && FileStat::of($stat)->isFile();
-    }
-
-    /**
-     * @param  callable(): void  $work
-     *
-     * @throws UnableToWrite also where there is no such folder
-     */
-    private function writingIn(string $folder, callable $work): void
-    {
-        try {
-            $this->walls->standingIn($folder, $work);
-        } catch (UnableToRead $missing) {
-            throw UnableToWrite::file($folder === '' ? '.' : $folder, $missing->why, $missing);
-        }
-    }
-
-    private function permissionsOf(string $path): ?Permissions
-    {
-        try {
-            return $this->walls->standingIn(Path::folderOf($path), static fn (): ?Permissions => Permissions::of(Walls::lstat(Path::nameOf($path))));
-        } catch (UnableToRead) {
-            return null;
-        }
     }
 
     private static function lastError(): string

@@ -1,0 +1,153 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Workspace\Files;
+
+use Hafenbuch\Core\Path\InvalidPath;
+use Hafenbuch\Core\Path\Path;
+use Hafenbuch\Core\Write\UnableToRead;
+use Hafenbuch\Core\Write\UnableToWrite;
+
+/** What changes in the files of one folder, each change by a name in the folder in which the process stands, so that none goes another way. */
+final readonly class FileWriting
+{
+    public function __construct(private Walls $walls, private Links $links) {}
+
+    /**
+     * @param  resource  $content
+     *
+     * @throws UnableToWrite|InvalidPath
+     */
+    public function write(string $path, $content, ?string $like): void
+    {
+        $link = Links::in($content);
+        if ($link !== null) {
+            $this->writingIn(Path::folderOf($path), fn () => $this->links->make($path, $link));
+
+            return;
+        }
+        $permissions = $like === null ? null : $this->permissionsOf($like);
+        $this->writingIn(Path::folderOf($path), function () use ($path, $content, $permissions): void {
+            $name = Walls::here(Path::nameOf($path));
+            // Exclusive: what has the name already, a link above all, is not written to. It is made before it is opened, since opening goes by names once more.
+            if (! @posix_mknod($name, POSIX_S_IFREG | 0o666)) {
+                throw UnableToWrite::file($path, Trouble::words(posix_strerror(posix_get_last_error())));
+            }
+            [$file, $isNamed] = $this->walls->open(Path::folderOf($path), Path::nameOf($path), 'r+b');
+            if ($file === false || ! $isNamed) {
+                $why = $file === false ? Trouble::last() : 'its folder was swapped for another one meanwhile';
+                @unlink($name);
+
+                throw UnableToWrite::file($path, $why);
+            }
+            Trouble::forget();
+            $expected = fstat($content)['size'] ?? null;
+            $written = @stream_copy_to_stream($content, $file);
+            $isWhole = $written !== false && ($expected === null || $written === $expected) && @fflush($file);
+            $why = $isWhole ? '' : Trouble::writing($file);
+            fclose($file);
+            if (! $isWhole) {
+                @unlink($name);
+
+                throw UnableToWrite::file($path, $why);
+            }
+            $permissions?->giveTo($name);
+        });
+    }
+
+    /** @throws UnableToWrite|InvalidPath */
+    public function replace(string $temporary, string $path): void
+    {
+        $this->writingIn(self::sharedFolder($temporary, $path), static function () use ($temporary, $path): void {
+            if (! @rename(Walls::here(Path::nameOf($temporary)), Walls::here(Path::nameOf($path)))) {
+                throw UnableToWrite::file($path, Trouble::last());
+            }
+        });
+    }
+
+    /** @throws UnableToWrite|InvalidPath */
+    public function place(string $temporary, string $path): void
+    {
+        $this->writingIn(self::sharedFolder($temporary, $path), static function () use ($temporary, $path): void {
+            [$from, $to] = [Walls::here(Path::nameOf($temporary)), Walls::here(Path::nameOf($path))];
+            // A hard link, unlike a rename, fails where a file has appeared meanwhile.
+            if (@link($from, $to)) {
+                @unlink($from);
+
+                return;
+            }
+            $why = Trouble::last();
+            if (Walls::lstat(Path::nameOf($path)) !== false) {
+                throw UnableToWrite::taken($path);
+            }
+            if (! @rename($from, $to)) {
+                throw UnableToWrite::file($path, $why);
+            }
+        });
+    }
+
+    /** @throws UnableToWrite|InvalidPath */
+    public function remove(string $path): void
+    {
+        try {
+            $this->walls->standingIn(Path::folderOf($path), static function () use ($path): void {
+                if (! @unlink(Walls::here(Path::nameOf($path))) && Walls::lstat(Path::nameOf($path)) !== false) {
+                    throw UnableToWrite::file($path, Trouble::last());
+                }
+            });
+        } catch (UnableToRead) {
+            // Without its folder it is away already.
+        }
+    }
+
+    /** @throws UnableToWrite|InvalidPath */
+    public function makeFolder(string $folder): void
+    {
+        $this->writingIn(Path::folderOf($folder), static function () use ($folder): void {
+            $name = Walls::here(Path::nameOf($folder));
+            if (! @mkdir($name, 0o777) && ! is_dir($name)) {
+                throw UnableToWrite::file($folder, Trouble::last());
+            }
+        });
+    }
+
+    public function removeEmptyFolder(string $folder): void
+    {
+        try {
+            $this->walls->standingIn(Path::folderOf($folder), static fn (): bool => @rmdir(Walls::here(Path::nameOf($folder))));
+        } catch (UnableToRead) {
+            // It went with the folder that it was in.
+        }
+    }
+
+    private static function sharedFolder(string $temporary, string $path): string
+    {
+        $folder = Path::folderOf($path);
+
+        return Path::folderOf($temporary) === $folder ? $folder : throw new \LogicException("{$temporary} does not lie beside {$path}.");
+    }
+
+    /**
+     * @param  callable(): void  $work
+     *
+     * @throws UnableToWrite also where there is no such folder
+     */
+    private function writingIn(string $folder, callable $work): void
+    {
+        try {
+            $this->walls->standingIn($folder, $work);
+        } catch (UnableToRead $missing) {
+            throw UnableToWrite::file($folder === '' ? '.' : $folder, $missing->why, $missing);
+        }
+    }
+
+    private function permissionsOf(string $path): ?Permissions
+    {
+        try {
+            return $this->walls->standingIn(Path::folderOf($path), static fn (): ?Permissions => Permissions::of(Walls::lstat(Path::nameOf($path))));
+        } catch (UnableToRead) {
+            return null;
+        }
+    }
+}
