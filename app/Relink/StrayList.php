@@ -52,9 +52,9 @@ final readonly class StrayList
     public function ends(): array
     {
         $ends = [];
-        foreach ($this->portions() as $narrow) {
-            $rows = $narrow(DB::table('document_references as r')->where('r.workspace_id', $this->workspace->id));
-            foreach ($rows->get(['r.target_kind', 'r.target_path', 'r.address']) as $row) {
+        $others = fn (\Closure $narrow): Builder => $narrow(DB::table('document_references as r')->where('r.workspace_id', $this->workspace->id)->select(['r.target_kind', 'r.target_path', 'r.address']));
+        foreach ([Strays::toMissing($this->workspace), ...array_map($others, self::toNoFile())] as $rows) {
+            foreach ($rows->get() as $row) {
                 if ($row->target_path !== null || $row->address !== null) {
                     $ends[$row->target_path ?? Address::end($row->address)] = TargetKind::from($row->target_kind);
                 }
@@ -85,6 +85,14 @@ final readonly class StrayList
     {
         return [
             ...array_map(static fn (array $keys): \Closure => static fn (Builder $rows): Builder => $rows->where('r.target_kind', TargetKind::File->value)->whereIn('r.target_key', $keys), array_chunk(Strays::missing($this->workspace), self::CHUNK)),
+            ...self::toNoFile(),
+        ];
+    }
+
+    /** @return list<\Closure(Builder): Builder> */
+    private static function toNoFile(): array
+    {
+        return [
             static fn (Builder $rows): Builder => $rows->whereNotNull('r.address_key'),
             static fn (Builder $rows): Builder => $rows->where('r.target_kind', TargetKind::Nothing->value),
         ];

@@ -7,6 +7,7 @@ namespace App\Workspace\Index;
 use App\Models\Workspace;
 use Hafenbuch\Core\Reference\TargetKind;
 use Illuminate\Database\Query\Builder;
+use Illuminate\Database\Query\JoinClause;
 use Illuminate\Support\Facades\DB;
 
 /** References whose target is missing, over the working contents of a workspace. */
@@ -29,10 +30,27 @@ final class Strays
     /** @return list<string> keys of paths that any reference points at and that no document has */
     public static function missing(Workspace $workspace): array
     {
+        return array_values(self::missingKeys($workspace)->pluck('target_key')->all());
+    }
+
+    /**
+     * Of those, all references, in saved contents too where drafts are on the screen.
+     *
+     * @return Builder of document_references as r
+     */
+    public static function toMissing(Workspace $workspace): Builder
+    {
+        // In this order: there are far more references than such paths.
+        return DB::query()->fromSub(self::missingKeys($workspace)->select('target_key'), 'missing')->join('document_references as r', static fn (JoinClause $same) => $same->on('r.target_key', 'missing.target_key')->where('r.workspace_id', $workspace->id))
+            ->where('r.target_kind', TargetKind::File->value)->selectRaw('straight_join r.target_kind, r.target_path, r.address');
+    }
+
+    private static function missingKeys(Workspace $workspace): Builder
+    {
         $targets = DB::table('document_references')->where('workspace_id', $workspace->id)->whereNotNull('target_key')->groupBy('target_key')->select('target_key');
 
-        return array_values(DB::query()->fromSub($targets, 'targets')->whereNotExists(static fn (Builder $there) => $there->from('documents as t')
-            ->where('t.workspace_id', $workspace->id)->whereColumn('t.path_key', 'target_key')->whereNull('t.dropped_at')->where('t.is_gone', false))->pluck('target_key')->all());
+        return DB::query()->fromSub($targets, 'targets')->whereNotExists(static fn (Builder $there) => $there->from('documents as t')
+            ->where('t.workspace_id', $workspace->id)->whereColumn('t.path_key', 'target_key')->whereNull('t.dropped_at')->where('t.is_gone', false));
     }
 
     /** The references of what is on the screen: a draft's where there is one, else the saved content's. */

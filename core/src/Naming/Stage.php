@@ -11,6 +11,12 @@ final readonly class Stage
 {
     private const DATE = '~^(.*?)([-_ .]?)(\d{4})-?(0[1-9]|1[0-2])-?(0[1-9]|[12]\d|3[01])$~u';
 
+    /** At most. */
+    private const COUNTER_BYTES = 9;
+
+    /** At least. */
+    private const DATE_BYTES = 8;
+
     private function __construct(
         public string $base,
         public string $separator,
@@ -20,14 +26,18 @@ final readonly class Stage
 
     public static function of(string $stem): self
     {
-        if (Pattern::matches(self::DATE, $stem, $part)) {
+        $isDate = strlen($stem) - strlen(rtrim($stem, '-0123456789')) >= self::DATE_BYTES;
+        if ($isDate && Pattern::matches(self::DATE, $stem, $part)) {
             return new self($part[1], $part[2], substr($stem, strlen($part[1].$part[2])), true);
         }
-        if (Pattern::matches('~^(.*?)([-_ .]?)(\d{1,9})$~u', $stem, $part)) {
-            return new self($part[1], $part[2], $part[3], false);
+        $counted = min(self::COUNTER_BYTES, strlen($stem) - strlen(rtrim($stem, '0123456789')));
+        if ($counted === 0) {
+            return new self($stem, '-', '', false);
         }
+        $before = substr($stem, 0, -$counted);
+        $separator = $before !== '' && strspn($before, '-_ .', -1) === 1 ? substr($before, -1) : '';
 
-        return new self($stem, '-', '', false);
+        return new self(substr($before, 0, strlen($before) - strlen($separator)), $separator, substr($stem, -$counted), false);
     }
 
     /** Whether two stems are stages of one series, as far as names tell. */

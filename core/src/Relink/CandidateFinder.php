@@ -135,10 +135,11 @@ final class CandidateFinder
         if (count($ranked) > 1 && $ranked !== array_filter($ranked, static fn (Candidate $one): bool => $one->likeness === Likeness::Size)) {
             $ranked = array_filter($ranked, static fn (Candidate $one): bool => $one->likeness !== Likeness::Size);
         }
-        $order = static fn (Candidate $one): array => [$one->likeness->rank(), -$one->others, Path::nameOf($one->path) === Path::nameOf($lost->path) ? 0 : 1, -self::nearness($one->path, $lost->path), strlen($one->path), $one->path];
-        usort($ranked, static fn (Candidate $one, Candidate $other): int => $order($one) <=> $order($other));
+        $name = Path::nameOf($lost->path);
+        $order = array_map(static fn (Candidate $one): array => [$one->likeness->rank(), -$one->others, Path::nameOf($one->path) === $name ? 0 : 1, -self::nearness($one->path, $lost->path), strlen($one->path), $one->path], $ranked);
+        asort($order);
 
-        return array_slice($ranked, 0, self::MOST);
+        return array_values(array_map(static fn (int $place): Candidate => $ranked[$place], array_slice(array_keys($order), 0, self::MOST)));
     }
 
     /** How many folders two paths have in common, counted from either end. */

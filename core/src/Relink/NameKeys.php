@@ -18,9 +18,6 @@ final readonly class NameKeys
 
     private const ASCII = ' !"#$%&\'()*+,-./0123456789:;<=>?@ABCDEFGHIJKLMNOPQRSTUVWXYZ[\\]^_`abcdefghijklmnopqrstuvwxyz{|}~';
 
-    /** All of ASCII that is neither letter nor figure. */
-    private const BETWEEN = [' ', '!', '"', '#', '$', '%', '&', '\'', '(', ')', '*', '+', ',', '-', '.', '/', ':', ';', '<', '=', '>', '?', '@', '[', '\\', ']', '^', '_', '`', '{', '|', '}', '~'];
-
     /**
      * @param  string  $spelling  without letter case and Unicode form
      * @param  string  $separators  without what stands between words either
@@ -35,7 +32,7 @@ final readonly class NameKeys
         $folded = $isPlain ? strtolower($name) : Path::fold($name);
         $dot = strrpos($folded, '.');
         [$stem, $extension] = $dot === false || $dot === 0 ? [$folded, ''] : [substr($folded, 0, $dot), substr($folded, $dot + 1)];
-        $bare = $isPlain ? str_replace(self::BETWEEN, '', $stem) : Pattern::replace('~[^\pL\pN]+~u', '', $stem);
+        $bare = $isPlain ? Pattern::replace('~[^a-z0-9]+~', '', $stem) : Pattern::replace('~[^\pL\pN]+~u', '', $stem);
 
         return new self(
             $name, $folded, $bare === '' ? $folded : "{$bare}.{$extension}", $stem,
