@@ -84,7 +84,7 @@ final readonly class StrayList
     private function portions(): array
     {
         return [
-            ...array_map(static fn (array $keys): \Closure => static fn (Builder $rows): Builder => $rows->where('r.target_kind', TargetKind::File->value)->whereIn('r.target_key', $keys), array_chunk(Strays::missing($this->workspace), self::CHUNK)),
+            ...array_map(static fn (array $keys): \Closure => static fn (Builder $rows): Builder => $rows->forceIndex(Strays::BY_TARGET)->where('r.target_kind', TargetKind::File->value)->whereIn('r.target_key', $keys), array_chunk(Strays::missing($this->workspace), self::CHUNK)),
             ...self::toNoFile(),
         ];
     }
