@@ -55,18 +55,26 @@ it('warns of no sound reference when files move, and reads what referrers refer 
 });
 
 it('gives the same plan of a move, a save as and a copy whether it reads parts or everything', function () {
-    $files = ['far/away.md' => "# Away\n", 'far/other.md' => "[away](away.md)\n"];
+    $files = ['far/away.md' => "# Away\n", 'far/other.md' => "[away](away.md)\n", 'gone.md' => "# Gone\n"];
     for ($n = 0; $n < 60; $n++) {
-        $files["d{$n}.md"] = '[a](d'.(($n * 7 + 3) % 60).'.md) [b](d'.(($n * 11 + 5) % 60).".md)\n";
+        $files["d{$n}.md"] = '[a](d'.(($n * 7 + 3) % 60).'.md) [b](d'.(($n * 11 + 5) % 60).'.md) [c]('.['none.md', 'gone.md', 'fresh.md', 'far/away.md'][$n % 4].")\n";
     }
     $harbour = new Harbour($files);
+    $harbour->draft('fresh.md', "# Not saved yet\n");
+    unlink("{$harbour->root}/gone.md");
     foreach ([4, 9, 31] as $n) {
         $harbour->draft("d{$n}.md", "[c](d{$n}.md) [d](far/other.md)\n");
     }
     $reader = app(SnapshotReader::class);
     $maker = static fn (): ContentMaker => new ContentMaker(new App\Saving\WorkspaceContents($harbour->workspace, app(DiskContentStore::class)), new Rewriter(FormatRegistry::standard(), new Resolver($harbour->workspace->root)));
     $id = static fn (string $path): string => $harbour->document($path)->id;
+    $moves = [];
+    for ($round = 0; $round < 12; $round++) {
+        $some = (array) array_rand(array_diff_key($files, ['gone.md' => true]), mt_rand(2, 4));
+        $moves[] = array_combine(array_map($id, $some), array_map(static fn (string $path): Decision => Decision::move("moved/{$round}/".basename($path)), $some));
+    }
     foreach ([
+        ...$moves,
         [$id('d5.md') => Decision::move('moved/d5.md')],
         [$id('far/away.md') => Decision::move('near.md')],
         [$id('d4.md') => Decision::saveAs('d4-2.md', [$id('d9.md')])],
@@ -77,7 +85,8 @@ it('gives the same plan of a move, a save as and a copy whether it reads parts o
         $ids = array_merge(array_keys($decisions), ...array_values(array_map(static fn (Decision $decision): array => $decision->followers, $decisions)));
         $part = (new Planner)->plan($reader->around($harbour->workspace, $ids, $harbour->owner, $paths), $decisions, $maker());
         $all = (new Planner)->plan($reader->whole($harbour->workspace, $harbour->owner, $paths), $decisions, $maker());
-        expect([$part->lines, $part->warnings, $part->blockers, $part->contents])->toEqual([$all->lines, $all->warnings, $all->blockers, $all->contents]);
+        // In a ring any can be first.
+        expect([$part->blockers, $part->contents])->toEqual([$all->blockers, $all->contents])->and($part->lines)->toEqualCanonicalizing($all->lines)->and($part->warnings)->toEqualCanonicalizing($all->warnings);
     }
 });
 

@@ -159,24 +159,39 @@ final class DocumentRows
      */
     public function addTargets(array $ids, array $except = []): void
     {
+        $this->addAt(array_diff($this->readTargets($ids), $except));
+    }
+
+    /**
+     * Reads what the given documents point at, by their saved contents and by their drafts.
+     *
+     * @param  list<string>  $ids
+     * @return list<string> the paths of those that are not among the rows
+     */
+    public function readTargets(array $ids): array
+    {
         $new = array_values(array_filter($ids, fn (string $id): bool => isset($this->rows[$id]) && ! isset($this->read[$id])));
-        $keys = [];
+        $paths = [];
         foreach (array_chunk($new, self::CHUNK) as $chunk) {
             $this->collect(DB::table('document_references')->whereIn('document_id', $chunk));
         }
         foreach ($new as $id) {
             $this->read[$id] = true;
             foreach (array_merge(...array_values($this->targets[$id] ?? [])) as $path) {
-                $keys[Document::key($path)] = true;
+                $paths[$path] = true;
             }
         }
         foreach ($this->rows as $row) {
-            unset($keys[$row->path_key]);
+            unset($paths[$row->path]);
         }
-        foreach ($except as $path) {
-            unset($keys[Document::key($path)]);
-        }
-        $this->addWhere('path_key', array_map(strval(...), array_keys($keys)));
+
+        return array_map(strval(...), array_keys($paths));
+    }
+
+    /** @param array<string> $paths */
+    public function addAt(array $paths): void
+    {
+        $this->addWhere('path_key', array_map(Document::key(...), array_values($paths)));
     }
 
     /** @return list<string> ids of those that have no file yet */

@@ -65,14 +65,17 @@ final readonly class SnapshotReader
         if ($paths !== []) {
             $rows->addLinksToFolders();
         }
+        $own = $rows->ids();
         $rows->add((new Edges($workspace))->referrers($rows->keys()));
         $this->addElsewhere($rows, $workspace, $paths === [] ? [] : $ids, $ends);
+        $except = array_values(array_filter($ends, static fn (string $end): bool => Address::of($end) === null));
+        $rows->addTargets($own, $except);
+        // Of those that references are led to it matters only that they are there, and so it does of what else followers point at.
+        $others = array_diff($rows->readTargets($rows->ids()), $except);
+        $there = $this->there($workspace, array_values(array_filter(array_unique([...$targets, ...$others]), WorkspaceFiles::of($workspace)->has(...))));
+        $rows->addAt(array_filter($others, static fn (string $path): bool => ! isset($there[$path])));
+        $beside = $beside->knowing($there);
         $lookedAt = $rows->ids();
-        $rows->addTargets($lookedAt, array_values(array_filter($ends, static fn (string $end): bool => Address::of($end) === null)));
-        $lookedAt = $rows->ids();
-        // Of those that references are led to it matters only that they are there.
-        $files = WorkspaceFiles::of($workspace);
-        $beside = $beside->knowing($this->there($workspace, array_values(array_filter($targets, $files->has(...)))));
         $rows->addUnsaved();
         // A new one may be drawn into the plan, and then what it points at matters.
         $rows->addTargets($rows->withoutFile());
