@@ -25,7 +25,7 @@ use Hafenbuch\Core\Write\Stopped;
 use Illuminate\Support\Facades\DB;
 use Tests\Support\Harbour;
 
-const DRAWING = '<svg xmlns="http://www.w3.org/2000/svg"/>';
+const EMPTY_DRAWING = '<svg xmlns="http://www.w3.org/2000/svg"/>';
 
 /** @return list<string> */
 function warned(Plan $plan): array
@@ -34,7 +34,7 @@ function warned(Plan $plan): array
 }
 
 it('warns that what comes back points at what was deleted since', function () {
-    $harbour = new Harbour(['book.md' => "# Book\n\n![arm](arm.svg)\n", 'arm.svg' => DRAWING]);
+    $harbour = new Harbour(['book.md' => "# Book\n\n![arm](arm.svg)\n", 'arm.svg' => EMPTY_DRAWING]);
     $harbour->draft('book.md', "# Book\n");
     $entry = $harbour->saveAll();
     app(Execution::class)->save($harbour->workspace, $harbour->owner, [$harbour->document('arm.svg')->id => Decision::delete()], null, null, Operation::DELETE);
@@ -43,7 +43,7 @@ it('warns that what comes back points at what was deleted since', function () {
 });
 
 it('warns of no sound reference when files move, and reads what referrers refer to', function () {
-    $files = ['arm.svg' => DRAWING, 'drum.svg' => DRAWING, 'pen.svg' => DRAWING];
+    $files = ['arm.svg' => EMPTY_DRAWING, 'drum.svg' => EMPTY_DRAWING, 'pen.svg' => EMPTY_DRAWING];
     for ($n = 0; $n < 12; $n++) {
         $files["pages/{$n}.md"] = '![arm](../arm.svg) ![drum](../drum.svg) [next]('.(($n + 1) % 12).".md)\n";
     }
@@ -91,14 +91,14 @@ it('gives the same plan of a move, a save as and a copy whether it reads parts o
 });
 
 it('proposes a name that nothing has, not even a file that it does not know', function () {
-    $harbour = new Harbour(['arm.svg' => DRAWING, 'arm-2.svg' => DRAWING, 'arm-3.SVG' => 'x', 'book.md' => '# Book']);
+    $harbour = new Harbour(['arm.svg' => EMPTY_DRAWING, 'arm-2.svg' => EMPTY_DRAWING, 'arm-3.SVG' => 'x', 'book.md' => '# Book']);
     $harbour->put('arm-4.svg', 'unknown yet');
-    $harbour->draft('arm-5.svg', DRAWING);
+    $harbour->draft('arm-5.svg', EMPTY_DRAWING);
     $plan = app(Planning::class)->plan($harbour->workspace, $harbour->owner, [$harbour->document('book.md')->id => Decision::copy('arm.svg')]);
     $ways = array_column($plan->blockers[0]->waysOut, 'value', 'label');
     expect($ways)->toHaveKey('Call it arm-6.svg');
     // A new document whose own path was taken meanwhile.
-    $new = $harbour->draft('arm-7.svg', DRAWING);
+    $new = $harbour->draft('arm-7.svg', EMPTY_DRAWING);
     $harbour->put('arm-7.svg', 'by another program');
     $harbour->put('arm-7-2.svg', 'by another program');
     $plan = app(Planning::class)->plan($harbour->workspace, $harbour->owner, [$new->id => Decision::save()]);
@@ -154,7 +154,7 @@ it('writes over no read-only file and no link, whatever was accepted, and over n
 });
 
 it('drops and changes no draft of a document that someone else has locked', function () {
-    $harbour = new Harbour(['book.md' => "[arm](arm.svg)\n", 'arm.svg' => DRAWING]);
+    $harbour = new Harbour(['book.md' => "[arm](arm.svg)\n", 'arm.svg' => EMPTY_DRAWING]);
     $ida = $harbour->member('Ida');
     $harbour->draft('book.md', "[arm](arm.svg) more\n");
     Locks::take($harbour->document('book.md'), $ida);
@@ -167,7 +167,7 @@ it('drops and changes no draft of a document that someone else has locked', func
 });
 
 it('keeps a draft that a save as makes where someone finds it', function () {
-    $harbour = new Harbour(['book.md' => "[arm](arm.svg)\n", 'arm.svg' => DRAWING]);
+    $harbour = new Harbour(['book.md' => "[arm](arm.svg)\n", 'arm.svg' => EMPTY_DRAWING]);
     $quay = new Quay($harbour->workspace, $harbour->owner);
     expect($harbour->command('save', ['--save-as', 'arm.svg=arm-2.svg', '--follow', 'everyone'])['code'])->toBe(0)
         ->and($quay->inHold())->toBe([$harbour->document('book.md')->id]);
@@ -176,7 +176,7 @@ it('keeps a draft that a save as makes where someone finds it', function () {
 });
 
 it('takes no draft back to where its document is not any more', function () {
-    $harbour = new Harbour(['book.md' => "[arm](arm.svg)\n", 'arm.svg' => DRAWING]);
+    $harbour = new Harbour(['book.md' => "[arm](arm.svg)\n", 'arm.svg' => EMPTY_DRAWING]);
     $book = $harbour->document('book.md');
     $follow = app(Execution::class)->save($harbour->workspace, $harbour->owner, [$harbour->document('arm.svg')->id => Decision::saveAs('arm-2.svg', [$book->id])], null, null);
     $move = app(Execution::class)->save($harbour->workspace, $harbour->owner, [$book->id => Decision::move('deep/book.md')], null, null, Operation::MOVE);
@@ -201,7 +201,7 @@ it('takes nothing back whose former draft is not kept any more', function () {
 });
 
 it('finds a file whose name is left out where something refers to it', function () {
-    $harbour = new Harbour(['book.md' => "![arm](.parts/arm.svg) ![gone](.parts/gone.svg)\n", '.parts/arm.svg' => DRAWING, '.parts/other.svg' => DRAWING]);
+    $harbour = new Harbour(['book.md' => "![arm](.parts/arm.svg) ![gone](.parts/gone.svg)\n", '.parts/arm.svg' => EMPTY_DRAWING, '.parts/other.svg' => EMPTY_DRAWING]);
     $references = $harbour->command('references', ['book.md', '--json'])['json'];
     expect(array_column($references, 'state', 'raw'))->toBe(['.parts/arm.svg' => 'document', '.parts/gone.svg' => 'stray']);
     $harbour->put('.parts/arm.svg', '<svg xmlns="http://www.w3.org/2000/svg"><title>Arm</title></svg>');
