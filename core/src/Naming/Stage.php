@@ -26,14 +26,15 @@ final readonly class Stage
 
     public static function of(string $stem): self
     {
-        $isDate = strlen($stem) - strlen(rtrim($stem, '-0123456789')) >= self::DATE_BYTES;
-        if ($isDate && Pattern::matches(self::DATE, $stem, $part)) {
-            return new self($part[1], $part[2], substr($stem, strlen($part[1].$part[2])), true);
-        }
-        $counted = min(self::COUNTER_BYTES, strlen($stem) - strlen(rtrim($stem, '0123456789')));
-        if ($counted === 0) {
+        $figures = strlen($stem) - strlen(rtrim($stem, '0123456789'));
+        if ($figures === 0) {
             return new self($stem, '-', '', false);
         }
+        $isLong = strlen($stem) - strlen(rtrim($stem, '-0123456789')) >= self::DATE_BYTES;
+        if ($isLong && Pattern::matches(self::DATE, $stem, $part)) {
+            return new self($part[1], $part[2], substr($stem, strlen($part[1].$part[2])), true);
+        }
+        $counted = min(self::COUNTER_BYTES, $figures);
         $before = substr($stem, 0, -$counted);
         $separator = $before !== '' && strspn($before, '-_ .', -1) === 1 ? substr($before, -1) : '';
 

@@ -16,8 +16,6 @@ final readonly class NameKeys
 
     private const DIGITS = '0123456789';
 
-    private const ASCII = ' !"#$%&\'()*+,-./0123456789:;<=>?@ABCDEFGHIJKLMNOPQRSTUVWXYZ[\\]^_`abcdefghijklmnopqrstuvwxyz{|}~';
-
     /**
      * @param  string  $spelling  without letter case and Unicode form
      * @param  string  $separators  without what stands between words either
@@ -28,7 +26,7 @@ final readonly class NameKeys
     public static function of(string $path): self
     {
         $name = Path::nameOf($path);
-        $isPlain = strlen($name) === strspn($name, self::ASCII);
+        $isPlain = mb_check_encoding($name, 'ASCII');
         $folded = $isPlain ? strtolower($name) : Path::fold($name);
         $dot = strrpos($folded, '.');
         [$stem, $extension] = $dot === false || $dot === 0 ? [$folded, ''] : [substr($folded, 0, $dot), substr($folded, $dot + 1)];
