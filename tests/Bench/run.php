@@ -63,6 +63,12 @@ function until_older(string $folder): void
     }
 }
 
+/** Seconds of a question that changes nothing. */
+function median_of_three(callable $question): float
+{
+    return median(array_map(static fn () => timed($question), range(1, 3)));
+}
+
 /** What other programs take for the same, in seconds; one that fails measures nothing. */
 function yardstick(string $command): float
 {
