@@ -17,7 +17,8 @@ use Illuminate\Support\Facades\DB;
 /** Finds the references, in what is on the screen, that do not end in a document of the workspace. */
 final readonly class StrayList
 {
-    private const CHUNK = 1000;
+    /** Bytes of a text that can name nothing. */
+    private const TOLD = 1000;
 
     private const COLUMNS = ['r.document_id', 'd.path', 'd.format', 'r.offset', 'r.kind', 'r.raw', 'r.target_kind', 'r.target_path', 'r.address'];
 
@@ -52,8 +53,8 @@ final readonly class StrayList
     public function ends(): array
     {
         $ends = [];
-        $others = fn (\Closure $narrow): Builder => $narrow(DB::table('document_references as r')->where('r.workspace_id', $this->workspace->id)->select(['r.target_kind', 'r.target_path', 'r.address']));
-        foreach ([Strays::toMissing($this->workspace), ...array_map($others, self::toNoFile())] as $rows) {
+        $all = fn (): Builder => DB::table('document_references as r')->where('r.workspace_id', $this->workspace->id)->select(['r.target_kind', 'r.target_path', 'r.address']);
+        foreach ([Strays::toMissing($this->workspace), ...array_map(static fn (\Closure $narrow): Builder => $narrow($all()), self::toNoFile())] as $rows) {
             foreach ($rows->get() as $row) {
                 if ($row->target_path !== null || $row->address !== null) {
                     $ends[$row->target_path ?? Address::end($row->address)] = TargetKind::from($row->target_kind);
@@ -71,8 +72,9 @@ final readonly class StrayList
     private function rows(?array $documents): \Generator
     {
         $isWanted = $documents === null ? null : array_fill_keys($documents, true);
-        foreach ($this->portions() as $narrow) {
-            foreach ($narrow(Strays::working($this->workspace))->orderBy('d.path')->orderBy('r.position')->get(self::COLUMNS) as $row) {
+        $others = array_map(fn (\Closure $narrow): Builder => $narrow(Strays::working($this->workspace)), self::toNoFile());
+        foreach ([...Strays::workingToMissing($this->workspace), ...$others] as $references) {
+            foreach ($references->orderBy('d.path')->orderBy('r.position')->get(self::COLUMNS) as $row) {
                 if ($isWanted === null || isset($isWanted[$row->document_id])) {
                     yield $row;
                 }
@@ -80,16 +82,7 @@ final readonly class StrayList
         }
     }
 
-    /** @return list<\Closure(Builder): Builder> each narrows the references to some of those that end in no document */
-    private function portions(): array
-    {
-        return [
-            ...array_map(static fn (array $keys): \Closure => static fn (Builder $rows): Builder => $rows->forceIndex(Strays::BY_TARGET)->where('r.target_kind', TargetKind::File->value)->whereIn('r.target_key', $keys), array_chunk(Strays::missing($this->workspace), self::CHUNK)),
-            ...self::toNoFile(),
-        ];
-    }
-
-    /** @return list<\Closure(Builder): Builder> */
+    /** @return list<\Closure(Builder): Builder> each narrows references to some of those that name no path of the workspace */
     private static function toNoFile(): array
     {
         return [
@@ -114,7 +107,7 @@ final readonly class StrayList
     {
         $kind = TargetKind::from($row->target_kind);
         // Text that can name nothing is told apart by itself.
-        $end = $row->target_path ?? Address::end($row->address ?? mb_strcut($row->raw, 0, self::CHUNK));
+        $end = $row->target_path ?? Address::end($row->address ?? mb_strcut($row->raw, 0, self::TOLD));
 
         return new Stray($end, StrayKind::of($kind, $row->format === LinkReader::NAME), $kind === TargetKind::Outside ? $this->elsewhere((string) $row->address) : null);
     }

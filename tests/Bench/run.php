@@ -143,7 +143,7 @@ $person = User::query()->firstOrFail();
 $copies = $saves = $ratios = [];
 foreach (range(1, 5) as $round) {
     $workspace = workspace("save-{$round}", 600);
-    sleep(2); // What was written in the second of the scan would have to be hashed again, as no file of yesterday is.
+    until_older($workspace->root);
     app(App\Workspace\Index\Scanner::class)->run($workspace);
     $documents = Document::query()->where('workspace_id', $workspace->id)->orderBy('path')->limit(300)->get();
     foreach ($documents as $document) {

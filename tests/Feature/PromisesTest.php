@@ -54,6 +54,23 @@ it('warns of no sound reference when files move, and reads what referrers refer 
     expect(warned($plan))->toBe(['pages/broken.md: It still points at gone.svg, which does not exist.']);
 });
 
+it('reads of what followers point at only what is not there', function () {
+    $files = ['arm.svg' => EMPTY_DRAWING, 'gone.svg' => EMPTY_DRAWING];
+    for ($n = 0; $n < 20; $n++) {
+        $files["far/{$n}.svg"] = EMPTY_DRAWING;
+        $files["pages/{$n}.md"] = "![arm](../arm.svg) ![far](../far/{$n}.svg) ![gone](../gone.svg)\n";
+    }
+    $harbour = new Harbour($files);
+    unlink("{$harbour->root}/gone.svg");
+    unlink("{$harbour->root}/far/7.svg");
+    $id = $harbour->document('arm.svg')->id;
+    $snapshot = app(SnapshotReader::class)->around($harbour->workspace, [$id], $harbour->owner, ['parts/arm.svg']);
+    // The files say what is there, also where no scan has seen it yet.
+    expect(array_filter(array_column($snapshot->documents, 'path'), static fn (string $path): bool => ! str_starts_with($path, 'pages/')))->toEqualCanonicalizing(['arm.svg', 'gone.svg', 'far/7.svg']);
+    $plan = app(Planning::class)->plan($harbour->workspace, $harbour->owner, [$id => Decision::move('parts/arm.svg')]);
+    expect($plan->lines)->toHaveCount(22)->and(warned($plan))->toHaveCount(21)->toContain('pages/7.md: It points at far/7.svg, whose file is gone.')->toContain('pages/7.md: It points at gone.svg, whose file is gone.');
+});
+
 it('gives the same plan of a move, a save as and a copy whether it reads parts or everything', function () {
     $files = ['far/away.md' => "# Away\n", 'far/other.md' => "[away](away.md)\n", 'gone.md' => "# Gone\n"];
     for ($n = 0; $n < 60; $n++) {

@@ -151,7 +151,7 @@ final class WorkspaceFiles implements FileSystem
         $bytes = @stream_get_contents($file);
         fclose($file);
 
-        return $bytes !== false ? $bytes : throw UnableToRead::file($path, self::lastError());
+        return $bytes !== false ? $bytes : throw UnableToRead::file($path, Trouble::last());
     }
 
     /**
@@ -174,7 +174,7 @@ final class WorkspaceFiles implements FileSystem
         }
         fclose($file);
 
-        return $isWhole ? $hash : throw UnableToRead::file($path, self::lastError());
+        return $isWhole ? $hash : throw UnableToRead::file($path, Trouble::last());
     }
 
     /**
@@ -192,7 +192,7 @@ final class WorkspaceFiles implements FileSystem
             // Without waiting, as an opened pipe would have it.
             [$file, $isNamed] = $this->walls->open(Path::folderOf($path), Path::nameOf($path), 'rbn');
 
-            return [$file ?: throw UnableToRead::file($path, self::lastError()), $isNamed];
+            return [$file ?: throw UnableToRead::file($path, Trouble::last()), $isNamed];
         });
         if ($isNamed === null) {
             return $file;
@@ -278,7 +278,7 @@ final class WorkspaceFiles implements FileSystem
         foreach ($paths as $path) {
             // A link lies in its folder alone.
             if (! $this->isLink($path) && ! DiskSync::one($this->absolute($path))) {
-                throw UnableToWrite::file($path, self::lastError());
+                throw UnableToWrite::file($path, Trouble::last());
             }
         }
     }
@@ -321,7 +321,7 @@ final class WorkspaceFiles implements FileSystem
     {
         $handle = @fopen($folder === '' ? $this->root : $this->absolute($folder), 'rb');
         if ($handle === false || ! @fsync($handle)) {
-            throw UnableToWrite::file($folder === '' ? '.' : $folder, self::lastError());
+            throw UnableToWrite::file($folder === '' ? '.' : $folder, Trouble::last());
         }
         fclose($handle);
     }
@@ -374,10 +374,5 @@ final class WorkspaceFiles implements FileSystem
         $stat = fstat($file);
 
         return $stat !== false && FileStat::of($stat)->isFile();
-    }
-
-    private static function lastError(): string
-    {
-        return Trouble::last();
     }
 }

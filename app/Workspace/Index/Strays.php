@@ -16,31 +16,28 @@ final class Strays
     private const CHUNK = 1000;
 
     /** By what a few of very many references are found. Just after a first scan the database cannot tell yet, and may go through all. */
-    public const BY_TARGET = 'document_references_workspace_id_target_key_index';
+    private const BY_TARGET = 'document_references_workspace_id_target_key_index';
 
     /** @return list<string> the paths that working contents point at and that no document has */
     public static function paths(Workspace $workspace): array
     {
         $paths = [];
-        foreach (array_chunk(self::missing($workspace), self::CHUNK) as $keys) {
-            array_push($paths, ...self::working($workspace)->where('r.target_kind', TargetKind::File->value)->whereIn('r.target_key', $keys)
-                ->groupBy('r.target_key')->selectRaw('min(r.target_path) as path')->pluck('path')->all());
+        foreach (self::workingToMissing($workspace) as $references) {
+            array_push($paths, ...$references->groupBy('r.target_key')->selectRaw('min(r.target_path) as path')->pluck('path')->all());
         }
 
         return $paths;
     }
 
-    /** @return list<string> keys of paths that any reference points at and that no document has */
-    public static function missing(Workspace $workspace): array
+    /** @return list<Builder> the references of what is on the screen that miss their file, in portions */
+    public static function workingToMissing(Workspace $workspace): array
     {
-        return array_values(self::missingKeys($workspace)->pluck('target_key')->all());
+        $keys = self::missingKeys($workspace)->pluck('target_key')->all();
+
+        return array_map(static fn (array $some): Builder => self::working($workspace)->forceIndex(self::BY_TARGET)->where('r.target_kind', TargetKind::File->value)->whereIn('r.target_key', $some), array_chunk($keys, self::CHUNK));
     }
 
-    /**
-     * Of those, all references, in saved contents too where drafts are on the screen.
-     *
-     * @return Builder of document_references as r
-     */
+    /** All references that miss their file, in saved contents too where drafts are on the screen. */
     public static function toMissing(Workspace $workspace): Builder
     {
         // In this order: there are far more references than such paths.
@@ -48,6 +45,7 @@ final class Strays
             ->where('r.target_kind', TargetKind::File->value)->selectRaw('straight_join r.target_kind, r.target_path, r.address');
     }
 
+    /** Keys of paths that any reference points at and that no document has. */
     private static function missingKeys(Workspace $workspace): Builder
     {
         $targets = DB::table('document_references')->where('workspace_id', $workspace->id)->whereNotNull('target_key')->groupBy('target_key')->select('target_key');
