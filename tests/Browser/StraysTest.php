@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use App\Models\Operation;
+use Facebook\WebDriver\WebDriverKeys;
 use Tests\Support\Browser;
 use Tests\Support\Harbour;
 
@@ -31,6 +32,21 @@ it('mends all that a renamed folder has broken by one answer, and lets a stray b
     $browser->find('[data-stray="never.png"] button[aria-haspopup]')->click();
     $browser->choose('It may stay as it is')->fill('Why it may stay', 'Drawn by hand')->press('It may stay')->sees('may stay 1')->press('may stay 1')->sees('Drawn by hand');
     expect(Operation::query()->where('workspace_id', $this->harbour->workspace->id)->pluck('kind')->all())->toBe(['relink'])->and($browser->faults())->toBe([]);
+});
+
+it('mends many strays by keys alone', function () {
+    $links = '';
+    for ($n = 0; $n < 60; $n++) {
+        $this->harbour->put("old-scans/s{$n}.png", "scan {$n}");
+        $links .= "![scan](old-scans/s{$n}.png)\n";
+    }
+    $this->harbour->put('book.md', $links);
+    $this->harbour->scan();
+    rename("{$this->harbour->root}/old-scans", "{$this->harbour->root}/scans");
+    $this->harbour->scan();
+    $browser = $this->browser->logIn($this->harbour->owner->email);
+    $browser->keys('t')->sees('references to 61 files that lay in')->sees('Write 2 files')->keys(WebDriverKeys::CONTROL.WebDriverKeys::ENTER)->sees('can be taken back as one');
+    expect($this->harbour->read('book.md'))->toContain('(scans/s59.png)')->not->toContain('old-scans')->and($browser->faults())->toBe([]);
 });
 
 it('takes in what lies elsewhere, and says what came of it', function () {

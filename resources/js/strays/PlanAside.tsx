@@ -4,6 +4,7 @@ import styled from 'styled-components';
 import type { Plan } from '../api/client';
 import { PlanLines } from '../plan/PlanLines';
 import { deed } from '../plan/words';
+import { useCommands } from '../shell/commands';
 import { font } from '../theme/tokens';
 import { Aside } from '../ui/Aside';
 import { Button } from '../ui/Button';
@@ -31,6 +32,7 @@ export function PlanAside({ sub, plan, problem, isBusy, note, onNote, onCarryOut
     const blockers = useParts(plan?.blockers ?? []);
     const warnings = useParts(plan?.warnings ?? []);
     const isStopped = (plan?.blockers.length ?? 0) > 0;
+    useCommands(plan && plan.lines.length > 0 && !isBusy && !isStopped ? [{ name: deed(plan), keys: 'Ctrl+Enter', run: onCarryOut }] : []);
     return (
         <Aside
             title="The plan"
