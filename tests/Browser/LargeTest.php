@@ -46,6 +46,22 @@ it('has references underlined also while what is typed is not on the server', fu
     $this->browser->offline(false)->sees('Draft kept');
 });
 
+it('sets each paragraph where it stands in the source, wherever of a long text it was written', function () {
+    $text = implode('', array_map(static fn (int $n): string => "Line {$n} of the log.\n\n", range(1, 400)));
+    $this->harbour->draft('log.md', $text);
+    $this->browser->visit("/w/{$this->harbour->workspace->slug}/quay");
+    $shown = "[...{$this->frame}.querySelectorAll('p')].map((one) => one.textContent)";
+    ($this->open)('log.md')->find("iframe[title$='as it is read']");
+    $this->browser->until("return {$shown}.length === 400");
+    $pasted = static fn (string $what, int $of): array => array_map(static fn (int $n): string => "{$what} {$n}.", range(1, $of));
+    foreach ([['Above', 150, WebDriverKeys::HOME], ['Below', 90, WebDriverKeys::END]] as [$what, $of, $where]) {
+        $this->browser->inEditor()->keys(WebDriverKeys::CONTROL.$where);
+        $this->browser->script('document.execCommand("insertText", false, arguments[0])', implode('', array_map(static fn (string $line): string => "{$line}\n\n", $pasted($what, $of))));
+    }
+    $wanted = [...$pasted('Above', 150), ...array_map(static fn (int $n): string => "Line {$n} of the log.", range(1, 400)), ...$pasted('Below', 90)];
+    $this->browser->until("return {$shown}.join('|') === ".json_encode(implode('|', $wanted)));
+});
+
 it('leaves what is not written on as it is, and asks for its pictures anew when they change', function () {
     ($this->open)('guide.md')->find("iframe[title$='as it is read']");
     $this->browser->until("return {$this->frame}.querySelectorAll('p').length > 70 && {$this->frame}.querySelector('img[alt=gauge]')?.naturalWidth > 0");

@@ -1,4 +1,3 @@
-import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
 import type { CopyRow } from '../api/client';
@@ -10,6 +9,7 @@ import { TextBox } from '../ui/Field';
 import { Flag } from '../ui/Flag';
 import { Menu, type MenuEntry } from '../ui/Menu';
 import { PathText } from '../ui/PathText';
+import { useDrawn } from '../ui/useDrawn';
 import { useMedia } from '../ui/useMedia';
 import { count, fileName, folder, readable } from '../ui/words';
 
@@ -67,14 +67,9 @@ export function CopyTable({ rows, top, isDone, onShare, onPath, overridden }: Pr
     const scroller = useRef<HTMLDivElement>(null);
     const [isSmall, isTouch] = [useMedia(isSingle), useMedia(isTouched)];
     const height = isSmall ? STACKED_ROW : isTouch ? TALL_ROW : ROW;
-    const virtual = useVirtualizer({
-        count: rows.length,
-        getScrollElement: () => scroller.current,
-        estimateSize: () => height,
-        overscan: 8,
-    });
+    const drawn = useDrawn(scroller, rows.length, () => height);
     // biome-ignore lint/correctness/useExhaustiveDependencies: its rows are of another height then
-    useEffect(() => virtual.measure(), [height]);
+    useEffect(drawn.measure, [height]);
     const ids = (test: (row: CopyRow) => boolean) => rows.filter((row) => row.documentId !== top && test(row)).map((row) => row.documentId);
     const distinct = <T extends string | number>(of: (row: CopyRow) => T) =>
         [...new Set(rows.filter((row) => row.documentId !== top).map(of))].sort();
@@ -135,8 +130,8 @@ export function CopyTable({ rows, top, isDone, onShare, onPath, overridden }: Pr
             </Heads>
             <Scroller ref={scroller}>
                 {/* biome-ignore lint/a11y/useSemanticElements: a virtualised table cannot be one of the browser's own */}
-                <div role="table" aria-label="What is copied" style={{ height: virtual.getTotalSize(), position: 'relative' }}>
-                    {virtual.getVirtualItems().map((item) => {
+                <div role="table" aria-label="What is copied" style={{ height: drawn.height, position: 'relative' }}>
+                    {drawn.items.map((item) => {
                         const row = rows[item.index] as CopyRow;
                         const name = row.title ?? fileName(row.path);
                         const isCopied = row.newPath !== null;

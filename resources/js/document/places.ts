@@ -1,6 +1,8 @@
 import type { ChangeSet, Text, TextIterator } from '@codemirror/state';
 import type { Change } from '../api/client';
 
+const ONE_BYTE = /^\p{ASCII}*$/u;
+
 /**
  * Walks forward through an editor's text and knows each place in two ways: as the editor's position, in UTF-16 code units with a line end
  * as one, and as the file's, in bytes of UTF-8 with the line end that the file has.
@@ -19,14 +21,29 @@ export class Places {
 
     /** The byte at a position. */
     byteAt(position: number): number {
+        while (this.#leap((length) => this.#position + length <= position)) {}
         while (this.#position < position && this.#advance()) {}
         return this.#byte;
     }
 
     /** The position at a byte. */
     positionAt(byte: number): number {
+        while (this.#leap((length) => this.#byte + length <= byte)) {}
         while (this.#byte < byte && this.#advance()) {}
         return this.#position;
+    }
+
+    /** Over a line of which each character is one byte; false where there is none, or it is too long. */
+    #leap(isWithin: (length: number) => boolean): boolean {
+        const { done, lineBreak, value } = this.#chunks;
+        const length = lineBreak ? this.#breakBytes : value.length;
+        if (done || this.#at > 0 || !isWithin(length) || !(lineBreak || ONE_BYTE.test(value))) {
+            return false;
+        }
+        this.#position += lineBreak ? 1 : length;
+        this.#byte += length;
+        this.#chunks.next();
+        return true;
     }
 
     /** One character further; false at the end. */

@@ -1,5 +1,4 @@
 import { useQueries } from '@tanstack/react-query';
-import { useVirtualizer } from '@tanstack/react-virtual';
 import { type DragEvent, type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate, useOutletContext, useParams } from 'react-router';
 import styled from 'styled-components';
@@ -18,6 +17,7 @@ import { Button, TextButton } from '../ui/Button';
 import { Empty } from '../ui/Empty';
 import { Main, View } from '../ui/ledger';
 import { Notice } from '../ui/Notice';
+import { useDrawn } from '../ui/useDrawn';
 import { useMedia } from '../ui/useMedia';
 import { count, fileName, folder as folderOf } from '../ui/words';
 import { FileLine, HEADS, Heads, LINE, type Line, lineName, TALL_LINE } from './FileLine';
@@ -78,14 +78,9 @@ export function FilesView() {
         [loaded, opened],
     );
     const lineHeight = useMedia(isTouched) ? TALL_LINE : LINE;
-    const virtual = useVirtualizer({
-        count: lines.length,
-        getScrollElement: () => tree.current,
-        estimateSize: () => lineHeight,
-        overscan: 10,
-    });
+    const drawn = useDrawn(tree, lines.length, () => lineHeight);
     // biome-ignore lint/correctness/useExhaustiveDependencies: its lines are of another height then
-    useEffect(() => virtual.measure(), [lineHeight]);
+    useEffect(drawn.measure, [lineHeight]);
     const at = Math.max(
         0,
         lines.findIndex((line) => line.path === current),
@@ -168,7 +163,7 @@ export function FilesView() {
             const line = lines[Math.max(0, Math.min(lines.length - 1, at + next))];
             if (line) {
                 choose(line.path, false, event.shiftKey);
-                virtual.scrollToIndex(lines.indexOf(line));
+                drawn.lines.scrollToIndex(lines.indexOf(line));
                 setWantsFocus(true);
             }
         } else if (event.key === 'ArrowRight' && one.folder && !one.isOpen) {
@@ -264,8 +259,8 @@ export function FilesView() {
                     onDragLeave={() => setOver(null)}
                     onDrop={(event) => drop(event, '')}
                 >
-                    <div style={{ height: virtual.getTotalSize(), position: 'relative' }}>
-                        {virtual.getVirtualItems().map((item) => {
+                    <div style={{ height: drawn.height, position: 'relative' }}>
+                        {drawn.items.map((item) => {
                             const line = lines[item.index] as Line;
                             return (
                                 <FileLine

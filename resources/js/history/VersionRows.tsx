@@ -1,10 +1,10 @@
 import type { UseQueryResult } from '@tanstack/react-query';
-import { useVirtualizer } from '@tanstack/react-virtual';
 import { useRef } from 'react';
 import type { Version } from '../api/client';
 import { SmallPicture } from '../pictures/SmallPicture';
 import { usePicture } from '../pictures/usePicture';
 import { Empty } from '../ui/Empty';
+import { useDrawn } from '../ui/useDrawn';
 import { moment, size } from '../ui/words';
 import { moveInRows, PastRow, Rows } from './rows';
 import { Strip } from './Strip';
@@ -26,12 +26,7 @@ export function VersionRows({ workspace, id, query, chosen, onChoose }: Props) {
     const picture = usePicture(workspace, id);
     const areSeen = picture !== undefined && picture.state !== 'none';
     const scroller = useRef<HTMLDivElement>(null);
-    const rows = useVirtualizer({
-        count: versions.length,
-        getScrollElement: () => scroller.current,
-        estimateSize: () => ROW,
-        overscan: 12,
-    });
+    const { items, height } = useDrawn(scroller, versions.length, () => ROW);
     if (versions.length === 0) {
         return <Empty title={query.isPending ? 'Reading …' : 'No versions'}>{query.isError && <p>{query.error.message}</p>}</Empty>;
     }
@@ -41,8 +36,8 @@ export function VersionRows({ workspace, id, query, chosen, onChoose }: Props) {
                 <Strip versions={versions} width={330} chosen={chosen} onChoose={onChoose} />
             </div>
             <Rows ref={scroller} aria-label="Versions" onKeyDown={moveInRows}>
-                <div style={{ height: rows.getTotalSize(), position: 'relative' }}>
-                    {rows.getVirtualItems().map((item) => {
+                <div style={{ height, position: 'relative' }}>
+                    {items.map((item) => {
                         const version = versions[item.index];
                         return (
                             version && (

@@ -1,4 +1,4 @@
-import { memo } from 'react';
+import { memo, useMemo } from 'react';
 import { useChangesOf } from '../api/changed';
 import type { Document, LookSettings } from '../api/client';
 import { later } from '../ui/later';
@@ -28,8 +28,10 @@ export const Large = memo(function Large({ kind, document, workspace, text, plac
     const { row } = document;
     const name = row.title ?? fileName(row.path);
     // What it takes in may have changed too.
-    const changes = useChangesOf(document.below.map((one) => one.document));
-    const below = [changes, ...document.refersTo.map((one) => one.content ?? '')].join();
+    const { refersTo, below: takenIn } = document;
+    const changes = useChangesOf(useMemo(() => takenIn.map((one) => one.document), [takenIn]));
+    const contents = useMemo(() => refersTo.map((one) => one.content ?? '').join(), [refersTo]);
+    const below = `${changes},${contents}`;
     const state = `${row.revision},${below}`;
     const shown = `/api/workspaces/${workspace}/show/${row.path.split('/').map(encodeURIComponent).join('/')}?state=${encodeURIComponent(state)}`;
     switch (kind) {

@@ -1,5 +1,6 @@
 import DOMPurify from 'dompurify';
 import type { Block } from './markdown';
+import { Stretches } from './Stretches';
 
 /** The page is not kept from keys for longer. */
 const SLICE_MS = 6;
@@ -15,6 +16,9 @@ interface Shown {
     html: string;
     section: HTMLElement;
 }
+
+/** So few are set without asking whether they are in sight, which has the browser lay out the page. */
+const FEW = 4;
 
 /** Pixels from the left of the page, where a section is. */
 const INSIDE = 40;
@@ -34,15 +38,21 @@ export class SetText {
     private shown: Shown[] = [];
     /** What is to be in sections that are there already. */
     private readonly unfilled = new Map<HTMLElement, string>();
+    /** Where each begins in the source. */
+    private readonly lines = new WeakMap<HTMLElement, number>();
     private cancel = () => {};
     private state = '';
+    private readonly stretches: Stretches;
 
     /** @param base  the address by which the text is shown, from which it refers to its pictures */
     constructor(
         private readonly page: Document,
         private readonly base: URL,
         private readonly pictures: string,
-    ) {}
+    ) {
+        this.stretches = new Stretches(page);
+        this.stretches.clear();
+    }
 
     /** Whether there is anything of a text yet. */
     get isShown(): boolean {
@@ -63,27 +73,31 @@ export class SetText {
         }
         const fresh = blocks.slice(same, blocks.length - rest).map((block) => this.placeFor(block));
         const gone = before.slice(same, before.length - rest);
-        const next = before[before.length - rest]?.section ?? null;
+        let last = before[same - 1]?.section ?? null;
         for (const { section } of fresh) {
-            this.page.body.insertBefore(section, rest === 0 ? null : next);
+            this.stretches.put(section, last);
+            last = section;
         }
         for (const { section } of gone) {
-            section.remove();
+            this.stretches.remove(section);
             this.unfilled.delete(section);
         }
         this.shown = [...before.slice(0, same), ...fresh, ...before.slice(before.length - rest)];
         this.shown.forEach(({ section }, index) => {
-            const line = String(blocks[index]?.line ?? 0);
-            if (section.dataset.from !== line) {
-                section.dataset.from = line;
-            }
+            this.lines.set(section, blocks[index]?.line ?? 0);
         });
         this.renew(state);
         this.cancel();
         this.fill();
     }
 
-    renew(state: string): void {
+    /** The line of the source that something in the text comes from. */
+    lineOf(one: HTMLElement): number {
+        const section = Stretches.sectionOf(one);
+        return ((section && this.lines.get(section)) ?? 0) + (Number(one.dataset.line) || 0);
+    }
+
+    private renew(state: string): void {
         if (state !== this.state) {
             this.state = state;
             for (const { section } of this.shown) {
@@ -128,14 +142,14 @@ export class SetText {
 
     /** The first section in sight that is not filled. */
     private inSight(): HTMLElement | null {
-        if (this.unfilled.size === 0) {
+        if (this.unfilled.size <= FEW) {
             return null;
         }
         const height = this.page.defaultView?.innerHeight ?? 0;
-        let one = this.page.elementFromPoint(INSIDE, 1)?.closest<HTMLElement>('body > section') ?? this.page.body.firstElementChild;
-        for (; one && one.getBoundingClientRect().top < height; one = one.nextElementSibling) {
-            if (this.unfilled.has(one as HTMLElement)) {
-                return one as HTMLElement;
+        let one = Stretches.sectionOf(this.page.elementFromPoint(INSIDE, 1)) ?? this.stretches.firstInSight();
+        for (; one && one.getBoundingClientRect().top < height; one = Stretches.next(one)) {
+            if (this.unfilled.has(one)) {
+                return one;
             }
         }
         return null;

@@ -1,5 +1,6 @@
 import type { Block } from './markdown';
 import MarkdownWorker from './markdown.worker?worker';
+import { type Renewal, renewed } from './renewal';
 
 /** A text that takes longer is one that is made to. */
 const MOST_MS = 10_000;
@@ -7,6 +8,8 @@ const MOST_MS = 10_000;
 /** Reads the newest of the texts that it is given, one at a time, beside the page. */
 export class TextReading {
     private worker: Worker | null = null;
+    /** What it has read last. */
+    private blocks: Block[] = [];
     private turn = 0;
     private next: string | null = null;
     private limit: ReturnType<typeof setTimeout> | undefined;
@@ -24,7 +27,7 @@ export class TextReading {
     end(): void {
         clearTimeout(this.limit);
         this.worker?.terminate();
-        [this.worker, this.limit, this.next] = [null, undefined, null];
+        [this.worker, this.limit, this.next, this.blocks] = [null, undefined, null, []];
     }
 
     private begin(): void {
@@ -35,17 +38,18 @@ export class TextReading {
         }
         if (this.worker === null) {
             this.worker = new MarkdownWorker();
-            this.worker.onmessage = ({ data }: MessageEvent<{ turn: number; blocks: Block[] }>) => this.take(data.turn, data.blocks);
+            this.worker.onmessage = ({ data }: MessageEvent<{ turn: number; renewal: Renewal }>) => this.take(data.turn, data.renewal);
         }
         this.limit = setTimeout(() => this.giveUp(), MOST_MS);
         this.worker.postMessage({ turn: ++this.turn, text });
     }
 
-    private take(turn: number, blocks: Block[]): void {
+    private take(turn: number, renewal: Renewal): void {
         if (turn === this.turn) {
             clearTimeout(this.limit);
             this.limit = undefined;
-            this.onRead(blocks);
+            this.blocks = renewed(this.blocks, renewal);
+            this.onRead(this.blocks);
             this.begin();
         }
     }

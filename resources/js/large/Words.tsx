@@ -6,6 +6,7 @@ import { Notice } from '../ui/Notice';
 import { fileName } from '../ui/words';
 import type { Block } from './markdown';
 import { SetText } from './SetText';
+import { Stretches } from './Stretches';
 import type { SharedPlace } from './sharedPlace';
 import { TextReading } from './TextReading';
 
@@ -20,7 +21,7 @@ const LOOK = `
     h1, h2, h3, h4 { line-height: 1.2; margin: 1.3em 0 0.4em; } h1 { font-size: 1.7em; } h2 { font-size: 1.3em; } h3 { font-size: 1.1em; }
     img { max-width: 100%; } pre, code { font-family: ${font.mono}; font-size: 0.86em; } pre { overflow-x: auto; padding: 8px 12px; border: 1px solid; border-color: color-mix(in srgb, currentColor 25%, transparent); }
     blockquote { margin: 1em 0; padding-left: 14px; border-left: 3px solid #8A6420; } table { border-collapse: collapse; } td, th { border-bottom: 1px solid color-mix(in srgb, currentColor 25%, transparent); padding: 3px 10px 3px 0; text-align: left; }
-    a { color: inherit; text-decoration-color: #8A6420; text-underline-offset: 3px; } body > section { display: flow-root; content-visibility: auto; contain-intrinsic-size: auto 400px; } body > section > :last-child { margin-bottom: 0; } body > section:first-child > h1 { margin-top: 0; } .front { font: 13px/1.5 ${font.mono}; opacity: 0.75; white-space: pre-wrap; }
+    a { color: inherit; text-decoration-color: #8A6420; text-underline-offset: 3px; } body > div { display: flow-root; content-visibility: auto; contain-intrinsic-size: auto 3000px; } section { display: flow-root; } section > :last-child { margin-bottom: 0; } body > div:first-child > section:first-child > h1 { margin-top: 0; } .front { font: 13px/1.5 ${font.mono}; opacity: 0.75; white-space: pre-wrap; }
 `;
 
 /** The fonts of the application, which a page of its own does not know. */
@@ -70,7 +71,6 @@ export function Words({ workspace, path, text, references, place, state, onOpen 
         }
         const pictures = `/api/workspaces/${workspace}/show/`;
         const one = new SetText(page, new URL(pictures + path.split('/').map(encodeURIComponent).join('/'), location.href), pictures);
-        page.body.replaceChildren();
         set.current = one;
         return () => one.end();
     }, [workspace, path, isThere]);
@@ -81,7 +81,9 @@ export function Words({ workspace, path, text, references, place, state, onOpen 
             const timer = setTimeout(() => one.show(blocks, state), REST_MS);
             return () => clearTimeout(timer);
         }
-        one?.show(blocks ?? [], state);
+        if (blocks !== null) {
+            one?.show(blocks, state);
+        }
     }, [blocks, state, isThere, workspace, path]);
 
     useEffect(() => {
@@ -101,13 +103,12 @@ export function Words({ workspace, path, text, references, place, state, onOpen 
         follow();
         const watching = new MutationObserver(follow);
         watching.observe(document.documentElement, { attributeFilter: ['data-theme'] });
-        const sections = () => [...page.body.querySelectorAll<HTMLElement>(':scope > section')];
+        const stretches = new Stretches(page);
         const linesIn = (section: HTMLElement) => [...section.querySelectorAll<HTMLElement>('[data-line]')];
-        const lineOf = (one: HTMLElement) =>
-            Number(one.closest<HTMLElement>('body > section')?.dataset.from) + (Number(one.dataset.line) || 0);
+        const lineOf = (one: HTMLElement) => set.current?.lineOf(one) ?? 0;
         const isInSight = (one: HTMLElement) => one.getBoundingClientRect().bottom > 0;
         const scrolled = () => {
-            const section = sections().find(isInSight);
+            const section = stretches.firstInSight();
             if (section) {
                 place.set({ line: lineOf(linesIn(section).find(isInSight) ?? section), by: 'words' });
             }
@@ -115,7 +116,7 @@ export function Words({ workspace, path, text, references, place, state, onOpen 
         const unwatch = place.watch(() => {
             const now = place.now();
             if (now.by === 'source') {
-                const section = sections().findLast((one) => lineOf(one) <= now.line);
+                const section = stretches.all().findLast((one) => lineOf(one) <= now.line);
                 const at = section && (linesIn(section).findLast((one) => lineOf(one) <= now.line) ?? section);
                 view.scrollTo({ top: now.line === 0 || !at ? 0 : at.getBoundingClientRect().top + view.scrollY - 8 });
             }
@@ -149,7 +150,9 @@ export function Words({ workspace, path, text, references, place, state, onOpen 
     return (
         <Place>
             {blocks === null && (
-                <Notice stop>This text cannot be shown as it is read, because that takes too long. Its source can be worked on.</Notice>
+                <Notice stop>
+                    This text cannot be shown as it is now, because reading it takes too long. Its source can be worked on.
+                </Notice>
             )}
             <iframe
                 ref={frame}

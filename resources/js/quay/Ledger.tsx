@@ -1,4 +1,3 @@
-import { type Range, useVirtualizer } from '@tanstack/react-virtual';
 import { type CSSProperties, type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import styled from 'styled-components';
@@ -8,9 +7,10 @@ import { isSingle } from '../theme/sizes';
 import { Divider } from '../ui/Divider';
 import type { MenuEntry } from '../ui/Menu';
 import { isUnsaved } from '../ui/rows';
+import { useDrawn } from '../ui/useDrawn';
 import { useMedia } from '../ui/useMedia';
 import { useWidth } from '../ui/useWidth';
-import { useWatched, type Watched } from '../ui/watched';
+import { useFollowed, type Watched } from '../ui/watched';
 import { type Column, cellsOf, LEAST_STATE } from './columns';
 import { mooringLines } from './graph';
 import { DECIDING_ROW, type Hands, LedgerRow, ROW, TALL_ROW } from './LedgerRow';
@@ -42,75 +42,64 @@ interface Props {
     onStateWidth: (width: number) => void;
 }
 
-/** Rows that are drawn before and behind those in sight, and the number by which they are drawn together, so that not every row that comes into sight costs. */
-const BESIDE = 6;
-const TOGETHER = 8;
-
-function drawnRows({ startIndex, endIndex, count }: Range): number[] {
-    const from = Math.floor(Math.max(0, startIndex - BESIDE) / TOGETHER) * TOGETHER;
-    const to = Math.min(count, Math.ceil((endIndex + BESIDE + 1) / TOGETHER) * TOGETHER);
-    return Array.from({ length: Math.max(0, to - from) }, (_, index) => from + index);
-}
-
 /** The ledger's rows. One is current; arrow keys move it, and its keys decide. */
 export function Ledger({ entries, choices, current: watched, onDecide, onAsk, onKey, actions, columns, stateWidth, onStateWidth }: Props) {
     const scroller = useRef<HTMLDivElement>(null);
     const navigate = useNavigate();
     const [under, setUnder] = useState<string | null>(null);
-    const wantsFocus = useRef(false);
-    const current = useWatched(watched);
+    /** The number of the row that is to have the focus. */
+    const wantsFocus = useRef<number | null>(null);
+    // The focus answers a key at once; what else tells of the current row follows it.
+    const current = useFollowed(watched);
     const isSmall = useMedia(isSingle);
     const width = useWidth(scroller);
     const cells = cellsOf(isSmall ? ['picture'] : columns, stateWidth, width, MARGIN);
     const heightOf = (entry: Entry | undefined) =>
         !isSmall ? ROW : entry && 'row' in entry && (isUnsaved(entry.row) || choices[entry.row.id]) ? DECIDING_ROW : TALL_ROW;
-    const virtual = useVirtualizer({
-        count: entries.length,
-        getScrollElement: () => scroller.current,
-        estimateSize: (index) => heightOf(entries[index]),
-        rangeExtractor: drawnRows,
-    });
+    const { lines: drawn, items, height, measure } = useDrawn(scroller, entries.length, (index) => heightOf(entries[index]));
     const lines = useMemo(() => mooringLines(entries), [entries]);
     const numberOf = useMemo(() => new Map(entries.map((entry, index) => ['row' in entry ? entry.row.id : '', index])), [entries]);
     const currentNumber = numberOf.get(current ?? '') ?? entries.findIndex((entry) => 'row' in entry);
     const lit = (under === null ? undefined : numberOf.get(under)) ?? (currentNumber < 0 ? null : currentNumber);
-    const items = virtual.getVirtualItems();
 
     // biome-ignore lint/correctness/useExhaustiveDependencies: its rows are of another height then
-    useEffect(() => virtual.measure(), [isSmall, isSmall && choices, isSmall && entries]);
+    useEffect(measure, [isSmall, isSmall && choices, isSmall && entries]);
 
-    // The row to focus may only come into being when the list has scrolled to it.
-    useEffect(() => {
-        const row = wantsFocus.current ? scroller.current?.querySelector<HTMLElement>(`[data-row="${currentNumber}"]`) : null;
+    function focusWanted() {
+        const row = wantsFocus.current === null ? null : scroller.current?.querySelector<HTMLElement>(`[data-row="${wantsFocus.current}"]`);
         if (row) {
+            wantsFocus.current = null;
             row.focus({ preventScroll: true });
-            wantsFocus.current = false;
         }
-    });
+    }
+    // The row may only come into being when the list has scrolled to it.
+    useEffect(focusWanted);
 
     // From what is known already: asking the browser for sizes in the middle of a change has it lay out everything.
     function bringIntoSight(index: number) {
-        const { start: top = index * ROW, size = ROW } = virtual.measurementsCache[index] ?? {};
-        const [from, height] = [virtual.scrollOffset ?? 0, virtual.scrollRect?.height ?? ROW];
+        const { start: top = index * ROW, size = ROW } = drawn.measurementsCache[index] ?? {};
+        const [from, height] = [drawn.scrollOffset ?? 0, drawn.scrollRect?.height ?? ROW];
         const to = top < from ? top : Math.max(from, top + size - height);
         if (to !== from && scroller.current) {
             scroller.current.scrollTop = to;
         }
     }
 
-    function move(to: number) {
+    function move(from: number, to: number) {
         // A group's head is passed over, in the direction of the move.
-        const down = to >= currentNumber;
+        const down = to >= from;
         let at = Math.max(0, Math.min(entries.length - 1, to));
         while (entries[at] && 'head' in (entries[at] as Entry) && at > 0 && at < entries.length - 1) {
             at += down ? 1 : -1;
         }
-        const entry = entries[at] ?? entries[currentNumber];
+        const entry = entries[at] ?? entries[from];
         const found = entry && 'row' in entry ? entry : entries.find((one) => 'row' in one);
         if (found && 'row' in found) {
-            wantsFocus.current = true;
+            const number = numberOf.get(found.row.id) ?? 0;
+            wantsFocus.current = number;
+            bringIntoSight(number);
             watched.set(found.row.id);
-            bringIntoSight(numberOf.get(found.row.id) ?? 0);
+            focusWanted();
         }
     }
 
@@ -130,7 +119,8 @@ export function Ledger({ entries, choices, current: watched, onDecide, onAsk, on
         const isRowItself = event.target === event.currentTarget;
         if (event.key in steps) {
             event.preventDefault();
-            move((numberOf.get(row.id) ?? 0) + (steps[event.key] ?? 0));
+            const from = numberOf.get(row.id) ?? 0;
+            move(from, from + (steps[event.key] ?? 0));
         } else if (isRowItself && event.key === 'Enter') {
             hands.current.onOpen(row);
         } else if (isRowItself && onKey(event.key, row)) {
@@ -154,12 +144,7 @@ export function Ledger({ entries, choices, current: watched, onDecide, onAsk, on
         <Whole>
             <Scroller ref={scroller} style={{ '--cells': cells.template } as CSSProperties}>
                 {/* biome-ignore lint/a11y/useSemanticElements: a virtualised table cannot be one of the browser's own */}
-                <div
-                    role="grid"
-                    aria-label="Open documents"
-                    aria-rowcount={entries.length}
-                    style={{ height: virtual.getTotalSize(), position: 'relative' }}
-                >
+                <div role="grid" aria-label="Open documents" aria-rowcount={entries.length} style={{ height, position: 'relative' }}>
                     {!isSmall && (
                         <MooringLines
                             lines={lines}

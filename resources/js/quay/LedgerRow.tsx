@@ -27,7 +27,7 @@ const Line = styled.div<{ $current: boolean; $decided: boolean }>`
     background: ${(p) => (p.$current ? 'var(--tint-soft)' : 'transparent')};
     @media ${isSingle} { padding: 4px 4px 4px 12px; grid-template: 44px 38px minmax(0, 1fr) / 52px minmax(0, 1fr) 44px; gap: 0 8px; > :nth-child(3) { grid-area: 2 / 1 / 2 / 4; } > :nth-child(4) { grid-area: 3 / 1 / 3 / 4; } > :nth-child(5) { grid-area: 1 / 3; } }
     &:focus-visible { outline: 2px solid var(--brass); outline-offset: -2px; }
-    &:hover { background: var(--tint-soft); }
+    &:hover, &:focus { background: var(--tint-soft); }
 `;
 const Name = styled.div`
     min-width: 0;

@@ -1,4 +1,3 @@
-import { useVirtualizer } from '@tanstack/react-virtual';
 import { useMemo, useRef } from 'react';
 import styled from 'styled-components';
 import type { OpeningLine, SessionItem } from '../api/client';
@@ -11,6 +10,7 @@ import { Empty } from '../ui/Empty';
 import { Flag, type FlagKind } from '../ui/Flag';
 import { Menu } from '../ui/Menu';
 import { PathText } from '../ui/PathText';
+import { useDrawn } from '../ui/useDrawn';
 import { count, fileName, readable, size } from '../ui/words';
 import type { Take } from './useSessions';
 
@@ -63,12 +63,7 @@ export function ItemList({ items, isPending, lines, left, takes, onLeft, onTake,
     const entries = useMemo(() => inWorkspaces(items), [items]);
     const does = useMemo(() => new Map(lines.map((line) => [line.key, line])), [lines]);
     const closes = useMemo(() => lines.filter((line) => line.does === 'closes'), [lines]);
-    const virtual = useVirtualizer({
-        count: entries.length,
-        getScrollElement: () => scroller.current,
-        estimateSize: (index) => ('head' in (entries[index] as Entry) ? HEAD : ROW),
-        overscan: 8,
-    });
+    const drawn = useDrawn(scroller, entries.length, (index) => ('head' in (entries[index] as Entry) ? HEAD : ROW));
     const choose = (keys: number[], on: boolean) => {
         const next = new Set(left);
         for (const key of keys) {
@@ -81,8 +76,8 @@ export function ItemList({ items, isPending, lines, left, takes, onLeft, onTake,
     }
     return (
         <Scroller ref={scroller}>
-            <List aria-label="Documents of the session" style={{ height: virtual.getTotalSize() }}>
-                {virtual.getVirtualItems().map((place) => {
+            <List aria-label="Documents of the session" style={{ height: drawn.height }}>
+                {drawn.items.map((place) => {
                     const entry = entries[place.index] as Entry;
                     if ('head' in entry) {
                         return (

@@ -9,6 +9,7 @@ import { EditorView } from '@codemirror/view';
 import { tags } from '@lezer/highlight';
 import languages from '../api/languages.json';
 import { font } from '../theme/tokens';
+import { blinkingCaret } from './caret';
 import { fileName } from './words';
 
 const look = EditorView.theme({
@@ -55,6 +56,7 @@ export function sourceOf(path: string, text: string): Extension {
         syntaxHighlighting(inks),
         syntaxHighlighting(defaultHighlightStyle, { fallback: true }),
         look,
+        blinkingCaret,
         EditorView.lineWrapping,
         // Also what cannot be written is scrolled with the keys.
         EditorView.contentAttributes.of({ tabindex: '0' }),

@@ -1,4 +1,4 @@
-import { useEffect, useState, useSyncExternalStore } from 'react';
+import { startTransition, useEffect, useState, useSyncExternalStore } from 'react';
 
 /** A value outside of React that parts of the page watch. Watching gives back the way to end it. */
 export class Watched<T> {
@@ -30,6 +30,17 @@ export class Watched<T> {
 
 export function useWatched<T>(watched: Watched<T>): T {
     return useSyncExternalStore(watched.watch, watched.now);
+}
+
+/** The same, for what need not be drawn before the key is answered by which it changes. */
+export function useFollowed<T>(watched: Watched<T>): T {
+    const [followed, setFollowed] = useState(watched.now);
+    useEffect(() => {
+        const follow = () => startTransition(() => setFollowed(watched.now));
+        follow();
+        return watched.watch(follow);
+    }, [watched]);
+    return followed;
 }
 
 /** A part of it, for what is not drawn anew when only the rest changes; the same part is the same object. */

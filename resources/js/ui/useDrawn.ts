@@ -1,0 +1,78 @@
+import { elementScroll, observeElementOffset, observeElementRect, type Range, Virtualizer } from '@tanstack/react-virtual';
+import { type RefObject, startTransition, useLayoutEffect, useReducer, useRef, useState } from 'react';
+import { flushSync } from 'react-dom';
+
+/** Lines that are drawn before and behind those in sight, and the number by which they are drawn together, so that not every line that comes into sight costs. */
+const BESIDE = 6;
+const TOGETHER = 8;
+
+type Lines = Virtualizer<HTMLElement, HTMLElement>;
+
+/** The first and the last line that are drawn, and how high all lines are together, in pixels. */
+interface Drawn {
+    from: number;
+    to: number;
+    height: number;
+}
+
+export function drawnTogether({ startIndex, endIndex, count }: Range): number[] {
+    const from = Math.floor(Math.max(0, startIndex - BESIDE) / TOGETHER) * TOGETHER;
+    const to = Math.min(count, Math.ceil((endIndex + BESIDE + 1) / TOGETHER) * TOGETHER);
+    return Array.from({ length: Math.max(0, to - from) }, (_, index) => from + index);
+}
+
+/**
+ * Which lines of a long list are drawn: those in sight, and some beside them. Whoever uses it is drawn anew when these change, and not at
+ * each line that is scrolled.
+ *
+ * @param heightOf of a line, in pixels; where it answers otherwise than before, `measure` must be called
+ */
+export function useDrawn(scroller: RefObject<HTMLElement | null>, count: number, heightOf: (index: number) => number) {
+    const drawAnew = useReducer((times: number) => times + 1, 0)[1];
+    const drawn = useRef<Drawn>({ from: 0, to: -1, height: 0 });
+    const options = {
+        count,
+        getScrollElement: () => scroller.current,
+        estimateSize: heightOf,
+        rangeExtractor: drawnTogether,
+        observeElementRect,
+        observeElementOffset,
+        scrollToFn: elementScroll,
+        onChange: (lines: Lines) => {
+            const [now, before] = [drawnOf(lines), drawn.current];
+            if (now.from === before.from && now.to === before.to && now.height === before.height) {
+                return;
+            }
+            const { startIndex = 0, endIndex = -1 } = lines.range ?? {};
+            if (startIndex >= before.from && endIndex <= before.to && now.height === before.height) {
+                startTransition(drawAnew);
+            } else if (lines.isScrolling) {
+                // Else a frame could show nothing where lines have come into sight.
+                flushSync(drawAnew);
+            } else {
+                drawAnew();
+            }
+        },
+    };
+    const [lines] = useState(() => new Virtualizer<HTMLElement, HTMLElement>(options));
+    lines.setOptions(options);
+    useLayoutEffect(() => lines._didMount(), [lines]);
+    useLayoutEffect(() => {
+        lines._willUpdate();
+        drawn.current = drawnOf(lines);
+    });
+    return {
+        lines,
+        items: lines.getVirtualItems(),
+        height: lines.getTotalSize(),
+        measure: () => {
+            lines.measure();
+            drawAnew();
+        },
+    };
+}
+
+function drawnOf(lines: Lines): Drawn {
+    const indexes = lines.getVirtualIndexes();
+    return { from: indexes[0] ?? 0, to: indexes.at(-1) ?? -1, height: lines.getTotalSize() };
+}
