@@ -108,13 +108,17 @@ final class Document extends Record
             ->first();
     }
 
-    /** @return list<string> the ids of those with a draft, or without a file */
-    public static function unsavedIds(Workspace $workspace): array
+    /**
+     * @param  bool  $differing  of those with a draft only those of which it is another content than the saved one
+     * @return list<string> the ids of those with a draft, or without a file
+     */
+    public static function unsavedIds(Workspace $workspace, bool $differing = false): array
     {
         $kept = static fn (): \Illuminate\Database\Query\Builder => DB::table('documents')->where('workspace_id', $workspace->id)->whereNull('dropped_at');
+        $drafted = $kept()->join('drafts', 'drafts.document_id', '=', 'documents.id');
 
         return array_values(array_unique([
-            ...$kept()->join('drafts', 'drafts.document_id', '=', 'documents.id')->pluck('documents.id')->all(),
+            ...($differing ? $drafted->whereRaw('not (drafts.hash <=> documents.saved_hash)') : $drafted)->pluck('documents.id')->all(),
             ...$kept()->whereNull('file_key')->whereNull('saved_hash')->pluck('id')->all(),
         ]));
     }

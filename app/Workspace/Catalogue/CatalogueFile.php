@@ -6,6 +6,7 @@ namespace App\Workspace\Catalogue;
 
 use App\Workspace\Kept\KeptFile;
 use App\Workspace\Kept\KnownRows;
+use App\Workspace\Kept\Records;
 use App\Workspace\Kept\Touches;
 use Hafenbuch\Core\Reference\Nodes;
 
@@ -72,7 +73,7 @@ final readonly class CatalogueFile
             $textEnds .= pack('V', strlen($texts));
         }
 
-        return new self(new KnownRows(new Nodes([], $ids, KnownRows::ID_BYTES), $times, $touches), pack('V*', ...$places), $numbers, $pathEnds, $paths, $drafts, $bytes, $textEnds, $texts);
+        return new self(new KnownRows(new Nodes([], $ids, KnownRows::ID_BYTES), new Records($times, KnownRows::TIME_BYTES), $touches), pack('V*', ...$places), $numbers, $pathEnds, $paths, $drafts, $bytes, $textEnds, $texts);
     }
 
     public static function read(string $path): ?self

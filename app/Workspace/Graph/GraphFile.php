@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Workspace\Graph;
 
-use App\Workspace\Kept\Bytes;
 use App\Workspace\Kept\KeptFile;
 use App\Workspace\Kept\KnownRows;
+use App\Workspace\Kept\Records;
 use App\Workspace\Kept\TouchedRow;
 use Hafenbuch\Core\Reference\Graph;
 use Hafenbuch\Core\Reference\NearestMarked;
@@ -25,10 +25,22 @@ final readonly class GraphFile
 
     /**
      * @param  KnownRows  $rows  whose documents are the graph's nodes
-     * @param  string  $keys  for each node the key of its document's path, as bytes
-     * @param  string  $files  for each node how its document's file is, in the letters of TouchedRow
+     * @param  Records  $keys  for each node the key of its document's path, as bytes
+     * @param  Records  $files  for each node how its document's file is, in the letters of TouchedRow
      */
-    public function __construct(public Graph $graph, public KnownRows $rows, private ReferenceCounts $counts, private string $keys, private string $files) {}
+    public function __construct(public Graph $graph, public KnownRows $rows, private ReferenceCounts $counts, private Records $keys, private Records $files) {}
+
+    /** @param string $bytes the keys of all nodes */
+    public static function keys(string $bytes): Records
+    {
+        return new Records($bytes, self::KEY_BYTES);
+    }
+
+    /** @param string $letters those of all nodes */
+    public static function files(string $letters): Records
+    {
+        return new Records($letters, 1, TouchedRow::NO_FILE);
+    }
 
     public static function read(string $path): ?self
     {
@@ -39,11 +51,11 @@ final readonly class GraphFile
         $rows = KnownRows::read($file);
         $nodes = $rows->ids->count();
         ['edges' => $edges, 'marks' => $marks] = $file->numbers('Vedges/Vmarks');
-        [$keys, $files] = [$file->take(self::KEY_BYTES * $nodes), $file->take($nodes)];
+        [$keys, $files] = [self::keys($file->take(self::KEY_BYTES * $nodes)), self::files($file->take($nodes))];
         [$starts, $targets, $backStarts, $referrers] = [
             $file->take(self::NUMBER_BYTES * ($nodes + 1)), $file->take(self::NUMBER_BYTES * $edges), $file->take(self::NUMBER_BYTES * ($nodes + 1)), $file->take(self::NUMBER_BYTES * $edges),
         ];
-        $counts = new ReferenceCounts($file->take(ReferenceCounts::length($nodes)), $file->take(ReferenceCounts::length($nodes)));
+        $counts = ReferenceCounts::of($file->take(ReferenceCounts::length($nodes)), $file->take(ReferenceCounts::length($nodes)));
         [$labels, $packedMarks] = [$file->take(self::LABEL_BYTES * $nodes), $file->take(self::NUMBER_BYTES * $marks)];
         if (! $file->isSound()) {
             return null;
@@ -55,12 +67,13 @@ final readonly class GraphFile
     /** @param list<string> $unsaved documents, for which the nearest above them are told */
     public function write(string $path, array $unsaved): void
     {
+        $nodes = $this->graph->nodes()->count();
         [$targets, $referrers] = [$this->graph->targets()->packed(), $this->graph->referrers()->packed()];
         $nearest = (new Graph($this->graph->nodes(), $targets, $referrers))->knowingNearest($unsaved)->nearest();
         [$labels, $marks] = [(string) $nearest?->labels, (string) $nearest?->packedMarks()];
         KeptFile::write($path, self::FORM, [
             ...$this->rows->parts(), pack('VV', intdiv(strlen($targets->edges), self::NUMBER_BYTES), intdiv(strlen($marks), self::NUMBER_BYTES)),
-            $this->keys, $this->files, $targets->starts, $targets->edges, $referrers->starts, $referrers->edges, ...$this->counts->parts(), $labels, $marks,
+            $this->keys->joined($nodes), $this->files->joined($nodes), $targets->starts, $targets->edges, $referrers->starts, $referrers->edges, ...$this->counts->parts($nodes), $labels, $marks,
         ]);
     }
 
@@ -73,12 +86,10 @@ final readonly class GraphFile
     public function with(Graph $graph, array $rows, array $counts): self
     {
         $nodes = $graph->nodes();
-        $keys = str_pad($this->keys, self::KEY_BYTES * $nodes->count(), "\0");
-        $files = str_pad($this->files, $nodes->count(), TouchedRow::NO_FILE);
-        $newKeys = [];
+        $keys = $files = [];
         foreach ($rows as $row) {
             $node = (int) $nodes->number($row->id);
-            $newKeys[$node * self::KEY_BYTES] = (string) hex2bin($row->pathKey);
+            $keys[$node] = (string) hex2bin($row->pathKey);
             $files[$node] = $row->file;
         }
         $byNode = [];
@@ -86,7 +97,7 @@ final readonly class GraphFile
             $byNode[(int) $nodes->number($id)] = $count;
         }
 
-        return new self($graph, $this->rows->with($nodes, $rows), $this->counts->with($nodes->count(), $byNode), Bytes::put($keys, $newKeys), $files);
+        return new self($graph, $this->rows->with($nodes, $rows), $this->counts->with($byNode), $this->keys->with($keys), $this->files->with($files));
     }
 
     public function withGraph(Graph $graph): self
@@ -102,7 +113,9 @@ final readonly class GraphFile
     /** @return array{references: int, strays: int} of all documents that are there */
     public function sums(): array
     {
-        return $this->counts->sums($this->files);
+        $nodes = $this->graph->nodes()->count();
+
+        return $this->counts->sums($nodes, $this->files->joined($nodes));
     }
 
     /** @return array{int, int}|null how many references a document has, and how many of them are strays; null: it is not among these */
@@ -110,13 +123,13 @@ final readonly class GraphFile
     {
         $node = $this->graph->nodes()->number($id);
 
-        return $node === null ? null : $this->counts->of($node);
+        return $node === null ? null : $this->counts->at($node);
     }
 
     /** @return list<string> the documents that have a stray */
     public function withStrays(): array
     {
-        return array_map($this->graph->nodes()->name(...), $this->counts->withStrays());
+        return array_map($this->graph->nodes()->name(...), $this->counts->withStrays($this->graph->nodes()->count()));
     }
 
     /** The key of the path that a document had; null: it is not among these. */
@@ -124,7 +137,7 @@ final readonly class GraphFile
     {
         $node = $this->graph->nodes()->number($id);
 
-        return $node === null ? null : bin2hex(substr($this->keys, $node * self::KEY_BYTES, self::KEY_BYTES));
+        return $node === null ? null : bin2hex($this->keys->at($node));
     }
 
     /** How a document's file was, in the letters of TouchedRow; null: it is not among these. */
@@ -132,6 +145,6 @@ final readonly class GraphFile
     {
         $node = $this->graph->nodes()->number($id);
 
-        return $node === null ? null : $this->files[$node];
+        return $node === null ? null : $this->files->at($node);
     }
 }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Workspace\Graph;
 
-use App\Workspace\Kept\Bytes;
+use App\Workspace\Kept\Records;
 use App\Workspace\Kept\TouchedRow;
 
 /** How many references each node of a graph has in what is on the screen, and how many of them are strays. */
@@ -12,11 +12,16 @@ final readonly class ReferenceCounts
 {
     private const BYTES = 4;
 
+    private function __construct(private Records $references, private Records $strays) {}
+
     /**
      * @param  string  $references  for each node, as 32-bit numbers, the least byte first
      * @param  string  $strays  likewise
      */
-    public function __construct(private string $references = '', private string $strays = '') {}
+    public static function of(string $references = '', string $strays = ''): self
+    {
+        return new self(new Records($references, self::BYTES), new Records($strays, self::BYTES));
+    }
 
     /** How many bytes each of the parts takes for so many nodes. */
     public static function length(int $nodes): int
@@ -24,22 +29,22 @@ final readonly class ReferenceCounts
         return self::BYTES * $nodes;
     }
 
-    /** @return array{string, string} as they are given to the constructor */
-    public function parts(): array
+    /** @return array{string, string} of so many nodes, as they were given */
+    public function parts(int $nodes): array
     {
-        return [$this->references, $this->strays];
+        return [$this->references->joined($nodes), $this->strays->joined($nodes)];
     }
 
     /** @return array{int, int} references and strays */
-    public function of(int $node): array
+    public function at(int $node): array
     {
-        return [self::at($this->references, $node), self::at($this->strays, $node)];
+        return [self::number($this->references->at($node)), self::number($this->strays->at($node))];
     }
 
-    /** @return list<int> the nodes that have a stray */
-    public function withStrays(): array
+    /** @return list<int> those of so many nodes that have a stray */
+    public function withStrays(int $nodes): array
     {
-        return array_map(static fn (int $number): int => $number - 1, array_keys(array_filter($this->strays === '' ? [] : (array) unpack('V*', $this->strays))));
+        return array_map(static fn (int $number): int => $number - 1, array_keys(array_filter(self::numbers($this->strays->joined($nodes)))));
     }
 
     /**
@@ -47,17 +52,11 @@ final readonly class ReferenceCounts
      *
      * @param  array<int, array{int, int}>  $counts  by node: references and strays
      */
-    public function with(int $nodes, array $counts): self
+    public function with(array $counts): self
     {
-        $references = str_pad($this->references, self::length($nodes), "\0");
-        $strays = str_pad($this->strays, self::length($nodes), "\0");
-        $newReferences = $newStrays = [];
-        foreach ($counts as $node => [$all, $missing]) {
-            $newReferences[self::length($node)] = pack('V', $all);
-            $newStrays[self::length($node)] = pack('V', $missing);
-        }
+        $packed = static fn (int $which): array => array_map(static fn (array $count): string => pack('V', $count[$which]), $counts);
 
-        return new self(Bytes::put($references, $newReferences), Bytes::put($strays, $newStrays));
+        return new self($this->references->with($packed(0)), $this->strays->with($packed(1)));
     }
 
     /**
@@ -66,19 +65,25 @@ final readonly class ReferenceCounts
      * @param  string  $files  for each node how its file is
      * @return array{references: int, strays: int}
      */
-    public function sums(string $files): array
+    public function sums(int $nodes, string $files): array
     {
-        $sums = [array_sum((array) unpack('V*', $this->references)), array_sum((array) unpack('V*', $this->strays))];
+        $sums = array_map(static fn (string $packed): int => (int) array_sum(self::numbers($packed)), $this->parts($nodes));
         for ($node = strpos($files, TouchedRow::GONE); $node !== false; $node = strpos($files, TouchedRow::GONE, $node + 1)) {
-            [$all, $missing] = $this->of($node);
+            [$all, $missing] = $this->at($node);
             $sums = [$sums[0] - $all, $sums[1] - $missing];
         }
 
-        return ['references' => (int) $sums[0], 'strays' => (int) $sums[1]];
+        return ['references' => $sums[0], 'strays' => $sums[1]];
     }
 
-    private static function at(string $numbers, int $node): int
+    /** @return array<int, int> from 1 */
+    private static function numbers(string $packed): array
     {
-        return (int) ((array) unpack('V', $numbers, self::length($node)))[1];
+        return $packed === '' ? [] : (array) unpack('V*', $packed);
+    }
+
+    private static function number(string $packed): int
+    {
+        return (int) ((array) unpack('V', $packed))[1];
     }
 }

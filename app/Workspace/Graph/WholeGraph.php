@@ -6,6 +6,7 @@ namespace App\Workspace\Graph;
 
 use App\Models\Workspace;
 use App\Workspace\Kept\KnownRows;
+use App\Workspace\Kept\Records;
 use App\Workspace\Kept\TouchedRow;
 use App\Workspace\Kept\Touches;
 use Hafenbuch\Core\Reference\Graph;
@@ -44,7 +45,7 @@ final class WholeGraph
         [$targets, $counts] = $whole->references($ids);
         $whole->numbers = [];
 
-        return new GraphFile(new Graph($ids, $targets, $targets->reversed()), new KnownRows($ids, $whole->times, $touches), $counts, $whole->keys, $whole->files);
+        return new GraphFile(new Graph($ids, $targets, $targets->reversed()), new KnownRows($ids, new Records($whole->times, KnownRows::TIME_BYTES), $touches), $counts, GraphFile::keys($whole->keys), GraphFile::files($whole->files));
     }
 
     private function documents(): Nodes
@@ -109,7 +110,7 @@ final class WholeGraph
             $strays .= pack('V*', ...$missing);
         }
 
-        return [$targets, new ReferenceCounts($references, $strays)];
+        return [$targets, ReferenceCounts::of($references, $strays)];
     }
 
     private function isThere(?int $target, ?string $key): bool

@@ -206,6 +206,11 @@ final class DocumentRows
         return array_values(array_unique(array_column($this->rows, 'path_key')));
     }
 
+    public function has(string $id): bool
+    {
+        return isset($this->rows[$id]);
+    }
+
     /** @return list<string> */
     public function ids(): array
     {

@@ -46,7 +46,7 @@ final readonly class SnapshotReader
     public function __construct(private WorkspaceGraphs $graphs, private DiskContentStore $contents) {}
 
     /**
-     * For a plan: the given documents, those that refer to them, what all of these point at, and everything that is unsaved.
+     * For a plan: the given documents, those that refer to them, what the given ones point at, and everything that is unsaved.
      *
      * @param  list<string>  $ids
      * @param  ?User  $viewer  for whom the access axis is read: whose locks are no obstacle
@@ -70,11 +70,10 @@ final readonly class SnapshotReader
         $this->addElsewhere($rows, $workspace, $paths === [] ? [] : $ids, $ends);
         $except = array_values(array_filter($ends, static fn (string $end): bool => Address::of($end) === null));
         $rows->addTargets($own, $except);
-        // Of those that references are led to it matters only that they are there, and so it does of what else followers point at.
-        $others = array_diff($rows->readTargets($rows->ids()), $except);
-        $there = $this->there($workspace, array_values(array_filter(array_unique([...$targets, ...$others]), WorkspaceFiles::of($workspace)->has(...))));
-        $rows->addAt(array_filter($others, static fn (string $path): bool => ! isset($there[$path])));
-        $beside = $beside->knowing($there);
+        // What else followers point at stays as it is, there or not.
+        $rows->readTargets($rows->ids());
+        // Of those that references are led to it matters only that they are there.
+        $beside = $beside->knowing($this->there($workspace, array_values(array_filter(array_unique($targets), WorkspaceFiles::of($workspace)->has(...)))));
         $lookedAt = $rows->ids();
         $rows->addUnsaved();
         // A new one may be drawn into the plan, and then what it points at matters.
@@ -122,17 +121,13 @@ final readonly class SnapshotReader
     }
 
     /**
-     * For the states of the given documents: they, what they point at, and everything that is unsaved.
+     * For the states of the given documents: they, what they point at, and what unsaved is nearest below each.
      *
      * @param  list<string>  $ids
      */
     public function forRows(Workspace $workspace, array $ids, User $viewer): Snapshot
     {
-        $rows = new DocumentRows($workspace);
-        $rows->add($ids);
-        $rows->addUnsaved();
-
-        return $this->stated($workspace, $rows, $viewer, $ids, $this->graphs->latest($workspace, count($ids)));
+        return $this->stated($workspace, $viewer, $ids, $this->graphs->latest($workspace, count($ids)));
     }
 
     /**
@@ -142,11 +137,7 @@ final readonly class SnapshotReader
      */
     public function states(Workspace $workspace, array $ids, GraphFile $latest): Snapshot
     {
-        $rows = new DocumentRows($workspace);
-        $rows->add($ids);
-        $rows->addUnsaved();
-
-        return $this->stated($workspace, $rows, null, $ids, $latest);
+        return $this->stated($workspace, null, $ids, $latest);
     }
 
     /**
@@ -154,11 +145,16 @@ final readonly class SnapshotReader
      *
      * @param  list<string>  $ids
      */
-    private function stated(Workspace $workspace, DocumentRows $rows, ?User $viewer, array $ids, GraphFile $latest): Snapshot
+    private function stated(Workspace $workspace, ?User $viewer, array $ids, GraphFile $latest): Snapshot
     {
+        $nearest = $latest->graph->nearness()->below(Document::unsavedIds($workspace, differing: true), $ids);
+        $rows = new DocumentRows($workspace);
+        $rows->add([...$ids, ...array_column($nearest, 0)]);
         $rows->addTargets(array_values(array_filter($ids, static fn (string $id): bool => ($latest->countOf($id)[1] ?? 1) > 0)));
+        // One may have been saved or dropped since.
+        $nearest = array_filter($nearest, static fn (array $one): bool => $rows->has($one[0]));
 
-        return $this->snapshot($workspace, $rows, $viewer, [], $ids, $latest->graph);
+        return $this->snapshot($workspace, $rows, $viewer, [], $ids, $latest->graph, nearest: $nearest);
     }
 
     /**
@@ -205,8 +201,9 @@ final readonly class SnapshotReader
      * @param  list<string>  $paths
      * @param  list<string>  $lookAt  the documents at whose files it looks; for the others it trusts the tables
      * @param  ?Graph  $graph  of all of the workspace; null: it is found in the rows
+     * @param  array<string, array{string, int}>|null  $nearest  what unsaved is below which document; null: all that is unsaved is in the rows
      */
-    private function snapshot(Workspace $workspace, DocumentRows $rows, ?User $viewer, array $paths, array $lookAt, ?Graph $graph, Beside $beside = new Beside): Snapshot
+    private function snapshot(Workspace $workspace, DocumentRows $rows, ?User $viewer, array $paths, array $lookAt, ?Graph $graph, Beside $beside = new Beside, ?array $nearest = null): Snapshot
     {
         $files = WorkspaceFiles::of($workspace);
         $rights = $viewer === null ? null : FolderRights::of($workspace, $viewer);
@@ -232,7 +229,7 @@ final readonly class SnapshotReader
             }
         }
 
-        return new Snapshot($documents, $looks, $this->takenNear($workspace, $files, $documents, $paths, $looks), $graph, new PartlyReadDocuments($workspace, $this->contents), $paths === [] ? [] : $rows->sizesOfFolders(), new LinksToDocuments($workspace), $beside);
+        return new Snapshot($documents, $looks, $this->takenNear($workspace, $files, $documents, $paths, $looks), $graph, new PartlyReadDocuments($workspace, $this->contents), $paths === [] ? [] : $rows->sizesOfFolders(), new LinksToDocuments($workspace), $beside, $nearest);
     }
 
     /**

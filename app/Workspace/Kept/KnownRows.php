@@ -16,29 +16,31 @@ final readonly class KnownRows
 {
     public const ID_BYTES = 26;
 
-    private const TIME_BYTES = 8;
+    public const TIME_BYTES = 8;
 
     private const HEAD = 'Vcount/Vlast/Pfrom/Pnewest/Ptimes/Pxor';
 
     /**
      * @param  Nodes  $ids  of the documents
-     * @param  string  $times  when the row of each was touched, in microseconds since 1970, as 64-bit numbers, the least byte first
+     * @param  Records  $times  when the row of each was touched, in microseconds since 1970, as 64-bit numbers, the least byte first
      * @param  ?string  $newest  the document that was touched last when this was kept
      */
-    public function __construct(public Nodes $ids, private string $times, public Touches $touches, private ?string $newest = null) {}
+    public function __construct(public Nodes $ids, private Records $times, public Touches $touches, private ?string $newest = null) {}
 
     public static function read(KeptFile $file): self
     {
         ['count' => $count, 'last' => $last, 'from' => $from, 'newest' => $newest, 'times' => $times, 'xor' => $xor] = $file->numbers(self::HEAD);
         $ids = new Nodes([], $file->take(self::ID_BYTES * $count), self::ID_BYTES);
 
-        return new self($ids, $file->take(self::TIME_BYTES * $count), new Touches($from, $newest, $times, $xor), $last < $ids->count() ? $ids->name($last) : null);
+        return new self($ids, new Records($file->take(self::TIME_BYTES * $count), self::TIME_BYTES), new Touches($from, $newest, $times, $xor), $last < $ids->count() ? $ids->name($last) : null);
     }
 
     /** @return list<string> as it is read */
     public function parts(): array
     {
-        return [pack('VVPPPP', $this->ids->count(), $this->last(), ...$this->touches->numbers()), $this->ids->joined(), $this->times];
+        $times = $this->times->joined($this->ids->count());
+
+        return [pack('VVPPPP', $this->ids->count(), self::last($times), ...$this->touches->numbers()), $this->ids->joined(), $times];
     }
 
     /** When a document’s row was touched; null: it is not among these. */
@@ -46,7 +48,7 @@ final readonly class KnownRows
     {
         $number = $this->ids->number($id);
 
-        return $number === null ? null : (int) ((array) unpack('P', $this->times, $number * self::TIME_BYTES))[1];
+        return $number === null ? null : (int) ((array) unpack('P', $this->times->at($number)))[1];
     }
 
     /**
@@ -57,13 +59,12 @@ final readonly class KnownRows
      */
     public function with(Nodes $ids, array $rows): self
     {
-        $times = str_pad($this->times, self::TIME_BYTES * $ids->count(), "\0");
         $new = [];
         foreach ($rows as $row) {
-            $new[(int) $ids->number($row->id) * self::TIME_BYTES] = pack('P', $row->touchedAt);
+            $new[(int) $ids->number($row->id)] = pack('P', $row->touchedAt);
         }
 
-        return new self($ids, Bytes::put($times, $new), $this->touches, $this->newest);
+        return new self($ids, $this->times->with($new), $this->touches, $this->newest);
     }
 
     public function touched(Touches $touches): self
@@ -100,9 +101,10 @@ final readonly class KnownRows
         return $changed > $many || ($this->touches->count > $many && $this->touches->haveCome());
     }
 
-    private function last(): int
+    /** The number of the newest. */
+    private static function last(string $packed): int
     {
-        $times = $this->times === '' ? [1 => 0] : (array) unpack('P*', $this->times);
+        $times = $packed === '' ? [1 => 0] : (array) unpack('P*', $packed);
 
         return (int) array_search(max($times), $times, true) - 1;
     }

@@ -7,7 +7,7 @@ namespace Hafenbuch\Core\Document;
 use Hafenbuch\Core\Path\Path;
 use Hafenbuch\Core\Reference\Graph;
 
-/** The documents of a workspace at one instant, as far as a question needs them; all that are unsaved are among them. */
+/** The documents of a workspace at one instant, as far as a question needs them; all that are unsaved are among them, unless it is given what they are below. */
 final class Snapshot
 {
     /** @var array<string, DocumentSnapshot> by id */
@@ -33,8 +33,9 @@ final class Snapshot
      * @param  ?PartlyRead  $partlyRead  of the whole workspace; null: every document is read whole
      * @param  array<string, int>  $sizes  by folder: how many documents with files are below it, of those that links lead to
      * @param  ?Links  $links  of the whole workspace; null: there are none
+     * @param  array<string, array{string, int}>|null  $nearest  by document that something unsaved is below: the nearest such, which is among these, and how many references away it is; null: it is found among these
      */
-    public function __construct(iterable $documents, private readonly array $looks = [], private readonly array $taken = [], private ?Graph $graph = null, public readonly ?PartlyRead $partlyRead = null, private readonly array $sizes = [], public readonly ?Links $links = null, public readonly Beside $beside = new Beside)
+    public function __construct(iterable $documents, private readonly array $looks = [], private readonly array $taken = [], private ?Graph $graph = null, public readonly ?PartlyRead $partlyRead = null, private readonly array $sizes = [], public readonly ?Links $links = null, public readonly Beside $beside = new Beside, private readonly ?array $nearest = null)
     {
         $byId = [];
         foreach ($documents as $document) {
@@ -196,7 +197,7 @@ final class Snapshot
     public function below(?array $ids = null): array
     {
         $documents = $ids === null ? $this->documents : array_intersect_key($this->documents, array_flip($ids));
-        $nearest = $this->graph()->nearness()->below($this->unsaved(), array_map(strval(...), array_keys($documents)));
+        $nearest = $this->nearest ?? $this->graph()->nearness()->below($this->unsaved(), array_map(strval(...), array_keys($documents)));
         $states = [];
         foreach ($documents as $id => $document) {
             $strays = $this->strays($document);

@@ -144,8 +144,8 @@ final class Consequences
                 continue;
             }
             $target = $this->snapshot->at($path);
-            // What was broken before, where others are mended, is no news.
-            if ($line->reason->isFollowing() && $line->reason->kind !== ReasonKind::Follows && ! isset($this->files->removed[$path]) && in_array($path, $source->savedRefersTo, true) && ($target === null || ! $target->isNew())) {
+            // What was broken before, in a document that is only written because of others, is no news.
+            if ($line->reason->isFollowing() && ! isset($this->files->removed[$path]) && in_array($path, $source->savedRefersTo, true) && ($target === null || ! $target->isNew())) {
                 continue;
             }
             if (isset($this->files->removed[$path])) {

@@ -1,5 +1,5 @@
 import { elementScroll, observeElementOffset, observeElementRect, type Range, Virtualizer } from '@tanstack/react-virtual';
-import { type RefObject, startTransition, useLayoutEffect, useReducer, useRef, useState } from 'react';
+import { type RefObject, startTransition, useEffect, useLayoutEffect, useReducer, useRef, useState } from 'react';
 import { flushSync } from 'react-dom';
 
 /** Lines that are drawn before and behind those in sight, and the number by which they are drawn together, so that not every line that comes into sight costs. */
@@ -15,9 +15,15 @@ interface Drawn {
     height: number;
 }
 
-export function drawnTogether({ startIndex, endIndex, count }: Range): number[] {
+const inSight = ({ startIndex, endIndex, count }: Range): number[] => consecutive(startIndex, Math.min(count, endIndex + 1));
+
+function drawnTogether({ startIndex, endIndex, count }: Range): number[] {
     const from = Math.floor(Math.max(0, startIndex - BESIDE) / TOGETHER) * TOGETHER;
     const to = Math.min(count, Math.ceil((endIndex + BESIDE + 1) / TOGETHER) * TOGETHER);
+    return consecutive(from, to);
+}
+
+function consecutive(from: number, to: number): number[] {
     return Array.from({ length: Math.max(0, to - from) }, (_, index) => from + index);
 }
 
@@ -29,12 +35,15 @@ export function drawnTogether({ startIndex, endIndex, count }: Range): number[] 
  */
 export function useDrawn(scroller: RefObject<HTMLElement | null>, count: number, heightOf: (index: number) => number) {
     const drawAnew = useReducer((times: number) => times + 1, 0)[1];
+    // What nobody sees yet is drawn when the first lines are there.
+    const [isBegun, setBegun] = useState(false);
+    useEffect(() => startTransition(() => setBegun(true)), []);
     const drawn = useRef<Drawn>({ from: 0, to: -1, height: 0 });
     const options = {
         count,
         getScrollElement: () => scroller.current,
         estimateSize: heightOf,
-        rangeExtractor: drawnTogether,
+        rangeExtractor: isBegun ? drawnTogether : inSight,
         observeElementRect,
         observeElementOffset,
         scrollToFn: elementScroll,
