@@ -38,7 +38,7 @@ final readonly class PlanData
     public static function of(Plan $plan, ?Decided $decided = null): self
     {
         $contents = app(DiskContentStore::class);
-        $saved = Document::query()->whereIn('id', array_map(static fn (PlanLine $line): string => $line->origin ?? $line->documentId, $plan->lines))->pluck('size', 'id');
+        $saved = Document::query()->toBase()->whereIn('id', array_map(static fn (PlanLine $line): string => $line->origin ?? $line->documentId, $plan->lines))->pluck('size', 'id');
         $size = static fn (?string $hash, string $id): ?int => $hash === null ? null : (isset($plan->contents[$hash]) ? strlen($plan->contents[$hash]) : ($contents->size($hash) ?? $saved[$id] ?? null));
 
         return new self(

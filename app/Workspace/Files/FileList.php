@@ -57,7 +57,10 @@ final class FileList
         while ($this->processes !== []) {
             $ready = array_column($this->processes, 1);
             $nothing = null;
-            stream_select($ready, $nothing, $nothing, null);
+            if (@stream_select($ready, $nothing, $nothing, null) === false) {
+                // A signal came in between.
+                continue;
+            }
             foreach ($this->processes as $number => [$process, $output]) {
                 if (! in_array($output, $ready, true)) {
                     continue;

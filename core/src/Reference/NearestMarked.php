@@ -19,10 +19,6 @@ final class NearestMarked
 
     private const AT_ONCE = 4096;
 
-    public const YES = '1';
-
-    public const NO = '0';
-
     /** @var array<int, array<int, int>> node to its nearest marked nodes with their distances, where they are other than kept */
     private array $mended = [];
 
@@ -128,24 +124,6 @@ final class NearestMarked
         }
 
         return $best;
-    }
-
-    /** @return string for each node a letter, YES where a marked node other than itself is below it */
-    public function haveBelow(int $count): string
-    {
-        $has = '';
-        foreach (str_split($this->labels, self::LABEL_BYTES * self::AT_ONCE) as $part) {
-            $numbers = (array) unpack('V*', $part);
-            for ($i = 1, $last = count($numbers); $i < $last; $i += 4) {
-                $has .= $numbers[$i] === self::NONE || ($numbers[$i] === strlen($has) && $numbers[$i + 2] === self::NONE) ? self::NO : self::YES;
-            }
-        }
-        $has = str_pad($has, $count, self::NO);
-        foreach ($this->mended as $node => $label) {
-            $has[$node] = array_diff(array_keys($label), [$node]) === [] ? self::NO : self::YES;
-        }
-
-        return $has;
     }
 
     /**

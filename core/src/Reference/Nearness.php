@@ -91,12 +91,14 @@ final readonly class Nearness
      */
     public function marking(array $marked): \Closure
     {
-        $has = $this->nearestTo($marked)->haveBelow($this->nodes->count());
+        $marks = $this->nodes->numbered($marked);
+        $isMarked = array_fill_keys($marks, true);
+        $reaches = Reaching::of($this->graph->referrers(), $marks);
 
-        return function (string $node) use ($has): bool {
+        return function (string $node) use ($reaches, $isMarked): bool {
             $number = $this->nodes->number($node);
 
-            return $number !== null && $has[$number] === NearestMarked::YES;
+            return $number !== null && (isset($isMarked[$number]) ? $this->nearestFromAbove($number, $isMarked) !== null : $reaches[$number] === Reaching::YES);
         };
     }
 
