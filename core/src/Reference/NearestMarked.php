@@ -17,8 +17,6 @@ final class NearestMarked
     /** Bytes of a label: two marked nodes, each with its distance. */
     private const LABEL_BYTES = 16;
 
-    private const AT_ONCE = 4096;
-
     /** @var array<int, array<int, int>> node to its nearest marked nodes with their distances, where they are other than kept */
     private array $mended = [];
 
