@@ -194,6 +194,24 @@ it('tells the states of all as if it had looked at each', function () {
         ->and($found['d6.md'][3])->toStartWith('locked by')->and(array_unique(array_column($found, 1)))->toContain('stray', 'unsettled', 'settled')->and($found['new.md'][2])->toBeNull();
 });
 
+it('lists files also while signals come', function () {
+    pcntl_async_signals(true);
+    pcntl_signal(SIGUSR1, static fn () => null);
+    $sending = proc_open(['sh', '-c', 'while kill -USR1 '.getmypid().'; do sleep 0.001; done'], [['file', '/dev/null', 'r'], ['file', '/dev/null', 'w'], ['file', '/dev/null', 'w']], $pipes);
+    try {
+        for ($turn = 0; $turn < 20; $turn++) {
+            $list = App\Workspace\Files\FileList::begin($this->harbour->root);
+            $list->finish();
+            $stat = App\Workspace\Files\FileStat::of((array) stat("{$this->harbour->root}/d7.md"));
+            expect($list->proves('d7.md', '', $stat->signature, PHP_INT_MAX))->toBeTrue();
+        }
+    } finally {
+        proc_terminate($sending, SIGKILL);
+        proc_close($sending);
+        pcntl_signal(SIGUSR1, SIG_DFL);
+    }
+});
+
 it('keeps what is nearest below after many drafts, and is not misled by it after more', function () {
     $harbour = $this->harbour;
     // In a small one all is found out at once; here it is kept all the same.
