@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use App\Http\Controllers\AccountController;
 use App\Http\Controllers\AsOfController;
+use App\Http\Controllers\BeginningController;
 use App\Http\Controllers\BookmarkController;
 use App\Http\Controllers\ChartController;
 use App\Http\Controllers\ComingCrateController;
@@ -87,6 +88,7 @@ Route::middleware(['auth:sanctum', 'throttle:person'])->group(function (): void 
     Route::delete('session', [LoginController::class, 'destroy']);
 
     Route::middleware('can:look,'.User::class)->group(function (): void {
+        Route::get('beginning', BeginningController::class);
         Route::get('workspaces', [WorkspaceController::class, 'index']);
         Route::get('preferences', [PreferencesController::class, 'show']);
         Route::get('sessions', [KeptSessionController::class, 'index']);

@@ -9,6 +9,7 @@
   {{-- What the first view waits for longest is asked for before its script is read. --}}
   @if (request()->segment(1) === 'w' && request()->segment(2) !== null)
     <link rel="preload" as="fetch" crossorigin href="/api/workspaces/{{ rawurlencode(request()->segment(2)) }}/quay">
+    <link rel="preload" as="fetch" crossorigin href="/api/beginning">
   @endif
   @viteReactRefresh
   @vite('resources/js/main.tsx')

@@ -163,6 +163,7 @@ it('answers as its contract says, everywhere', function () {
     keepsContract(api('GET', 'session'), "{$w}/session");
     keepsContract($this->getJson('/api/sessions/progress'), '/sessions/progress');
     keepsContract($this->deleteJson("/api/sessions/{$session}"), '/sessions/{session}', 'delete');
+    keepsContract($this->getJson('/api/beginning'), '/beginning');
     keepsContract($this->getJson('/api/preferences'), '/preferences');
     keepsContract($this->patchJson('/api/preferences', ['quay' => ['order' => 'name']]), '/preferences', 'patch');
     api('PUT', "documents/{$arm->id}/views", ['name' => 'N', 'view' => ['zoom' => 2]])->assertNoContent();

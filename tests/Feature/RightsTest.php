@@ -46,7 +46,7 @@ const IN_A_WORKSPACE = [
 
 /** By the scope that a token needs; `administer` beside it: only for administrators of the server. */
 const OUTSIDE_OF_WORKSPACES = [
-    'look' => ['GET workspaces', 'GET preferences', 'GET sessions', 'GET sessions/progress', 'GET sessions/{session}', 'GET sessions/{session}/compare/{second}', 'POST sessions/{session}/plan', 'GET sessions/{session}/export'],
+    'look' => ['GET beginning', 'GET workspaces', 'GET preferences', 'GET sessions', 'GET sessions/progress', 'GET sessions/{session}', 'GET sessions/{session}/compare/{second}', 'POST sessions/{session}/plan', 'GET sessions/{session}/export'],
     'arrange' => ['PATCH preferences', 'POST sessions', 'DELETE sessions/progress/{running}', 'PATCH sessions/{session}', 'DELETE sessions/{session}', 'POST sessions/{session}/items/{item}/is', 'POST sessions/{session}/open'],
     'own' => ['GET account', 'PATCH account', 'PUT account/password', 'DELETE account/sessions/{browser}', 'POST account/second-factor', 'PUT account/second-factor', 'POST account/second-factor/end', 'POST tokens', 'DELETE tokens/{token}'],
     'administer' => ['GET people', 'POST people', 'PATCH people/{person}', 'POST people/{person}/reset', 'GET folders', 'GET folders/look', 'POST workspaces', 'DELETE workspaces/{workspace}'],

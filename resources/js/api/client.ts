@@ -33,6 +33,7 @@ export type Settings = Schemas['Settings'];
 export type Stage = Schemas['Stage'];
 export type Template = Schemas['Template'];
 export type Folder = Schemas['Folder'];
+export type Beginning = Schemas['Beginning'];
 export type Person = Schemas['Person'];
 export type Workspace = Schemas['Workspace'];
 export type Pulse = Schemas['Pulse'];

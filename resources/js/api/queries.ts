@@ -1,5 +1,5 @@
 import { QueryCache, QueryClient, useInfiniteQuery, useQuery } from '@tanstack/react-query';
-import { answer, api, type Person, Problem, type Workspace } from './client';
+import { answer, api, type Beginning, type Person, Problem, type Workspace } from './client';
 
 export const queryClient = new QueryClient({
     queryCache: new QueryCache({
@@ -80,13 +80,17 @@ let first: Promise<unknown> = Promise.resolve();
 
 /** Asks at once for all that the first view needs, and not for one after the other as its parts come into being. */
 export function askAhead(address: string): void {
-    void queryClient.prefetchQuery(sessionQuery);
     const workspace = address.match(/^\/w\/([^/]+)/)?.[1];
     if (workspace) {
+        const beginning = answer(api.GET('/beginning'));
+        const part = <P extends keyof Beginning>(which: P) => ({ queryFn: () => beginning.then((all) => all[which]), retry: false });
+        void queryClient.prefetchQuery({ ...sessionQuery, ...part('person') });
         const rows = queryClient.prefetchQuery(quayQuery(decodeURIComponent(workspace)));
         first = Promise.race([rows, new Promise((late) => setTimeout(late, FIRST_MS))]);
-        void queryClient.prefetchQuery(workspacesQuery);
-        void queryClient.prefetchQuery(preferencesQuery);
+        void queryClient.prefetchQuery({ ...workspacesQuery, ...part('workspaces') });
+        void queryClient.prefetchQuery({ ...preferencesQuery, ...part('preferences') });
+    } else {
+        void queryClient.prefetchQuery(sessionQuery);
     }
 }
 
