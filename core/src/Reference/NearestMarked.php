@@ -17,6 +17,8 @@ final class NearestMarked
     /** Bytes of a label: two marked nodes, each with its distance. */
     private const LABEL_BYTES = 16;
 
+    private const AT_ONCE = 4096;
+
     /** @var array<int, array<int, int>> node to its nearest marked nodes with their distances, where they are other than kept */
     private array $mended = [];
 
@@ -122,6 +124,24 @@ final class NearestMarked
         }
 
         return $best;
+    }
+
+    /** @return string for each node a letter, YES where a marked node other than itself is below it */
+    public function haveBelow(int $count): string
+    {
+        $has = '';
+        foreach (str_split($this->labels, self::LABEL_BYTES * self::AT_ONCE) as $part) {
+            $numbers = (array) unpack('V*', $part);
+            for ($i = 1, $last = count($numbers); $i < $last; $i += 4) {
+                $has .= $numbers[$i] === self::NONE || ($numbers[$i] === strlen($has) && $numbers[$i + 2] === self::NONE) ? Reaching::NO : Reaching::YES;
+            }
+        }
+        $has = str_pad($has, $count, Reaching::NO);
+        foreach ($this->mended as $node => $label) {
+            $has[$node] = array_diff(array_keys($label), [$node]) === [] ? Reaching::NO : Reaching::YES;
+        }
+
+        return $has;
     }
 
     /**

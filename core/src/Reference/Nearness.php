@@ -14,6 +14,9 @@ final readonly class Nearness
 
     private const ANEW = 4;
 
+    /** Microseconds, about, for a node of which it is found out only whether one that is marked is below it. */
+    private const REACHING = 2;
+
     private Nodes $nodes;
 
     /**
@@ -92,8 +95,11 @@ final readonly class Nearness
     public function marking(array $marked): \Closure
     {
         $marks = $this->nodes->numbered($marked);
+        sort($marks);
         $isMarked = array_fill_keys($marks, true);
-        $reaches = Reaching::of($this->graph->referrers(), $marks);
+        $count = $this->nodes->count();
+        $isKept = $this->nearest !== null && $this->mending($marks) < self::REACHING * $count;
+        $reaches = $isKept ? $this->nearest->after($this->graph, $marks, $this->changed)->haveBelow($count) : Reaching::of($this->graph->referrers(), $marks);
 
         return function (string $node) use ($reaches, $isMarked): bool {
             $number = $this->nodes->number($node);

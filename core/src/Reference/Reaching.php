@@ -9,7 +9,7 @@ final class Reaching
 {
     public const YES = '1';
 
-    private const NO = '0';
+    public const NO = '0';
 
     /**
      * @param  list<int>  $marks  by their numbers
