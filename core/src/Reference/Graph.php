@@ -87,16 +87,21 @@ final class Graph
     {
         $unknown = array_filter(array_unique([...array_map(strval(...), array_keys($changed)), ...array_merge(...array_values($changed))]), fn (string $node): bool => $this->nodes->number($node) === null);
         $nodes = $this->nodes->with(array_values($unknown));
-        $parts = $lost = $won = [];
+        $parts = $lost = $won = $differing = [];
         foreach ($changed as $node => $targets) {
             $from = (int) $nodes->number((string) $node);
             $before = $from < $this->targets->count() ? $this->targets->at($from) : [];
             $parts[$from] = array_values(array_diff(array_unique(array_map(static fn (string $target): int => (int) $nodes->number($target), $targets)), [$from]));
-            foreach (array_diff($before, $parts[$from]) as $target) {
+            [$gone, $new] = [array_diff($before, $parts[$from]), array_diff($parts[$from], $before)];
+            foreach ($gone as $target) {
                 $lost[$target][] = $from;
             }
-            foreach (array_diff($parts[$from], $before) as $target) {
+            foreach ($new as $target) {
                 $won[$target][] = $from;
+            }
+            // One that was touched mostly refers to what it referred to.
+            if ($gone !== [] || $new !== [] || $from >= $this->nodes->count()) {
+                $differing[] = $from;
             }
         }
         $referrers = function () use ($lost, $won, $nodes): Adjacency {
@@ -110,7 +115,7 @@ final class Graph
             return new ChangedAdjacency($this->referrers(), $back, $nodes->count());
         };
 
-        return new self($nodes, new ChangedAdjacency($this->targets, $parts, $nodes->count()), $referrers, $this->nearest, [...$this->changed, ...array_keys($parts)]);
+        return new self($nodes, new ChangedAdjacency($this->targets, $parts, $nodes->count()), $referrers, $this->nearest, [...$this->changed, ...$differing]);
     }
 
     /**
