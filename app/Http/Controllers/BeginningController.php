@@ -7,6 +7,7 @@ namespace App\Http\Controllers;
 use App\Http\Data\BeginningData;
 use App\Http\Data\PersonData;
 use App\Http\Data\PreferencesData;
+use App\Http\Data\WorkspaceData;
 use App\Http\OpenApi\Ok;
 use App\Models\User;
 use Illuminate\Container\Attributes\CurrentUser;
@@ -19,6 +20,6 @@ final class BeginningController
     #[OA\Get(path: '/beginning', operationId: 'begin', description: 'who asks, their workspaces, and how they like it: what a page needs first', responses: [new Ok('Beginning')])]
     public function __invoke(#[CurrentUser] User $person): JsonResponse
     {
-        return new JsonResponse(new BeginningData(PersonData::of($person), WorkspaceController::of($person), PreferencesData::of($person)));
+        return new JsonResponse(new BeginningData(PersonData::of($person), WorkspaceData::allOf($person), PreferencesData::of($person)));
     }
 }

@@ -53,17 +53,7 @@ final class WorkspaceController
     #[OA\Get(path: '/workspaces', operationId: 'listWorkspaces', responses: [new Ok('Workspace', list: true)])]
     public function index(#[CurrentUser] User $person): JsonResponse
     {
-        return new JsonResponse(self::of($person));
-    }
-
-    /** @return list<WorkspaceData> */
-    public static function of(User $person): array
-    {
-        $mine = Workspace::query()->whereHas('members', static fn ($members) => $members->whereKey($person->id))->orderBy('name')->get();
-        $visited = Visits::lastOf($person);
-        $counts = Quay::countsOf($person);
-
-        return array_values($mine->map(static fn (Workspace $workspace): WorkspaceData => WorkspaceData::of($workspace, $visited[$workspace->id] ?? null, $counts[$workspace->id] ?? Quay::NOTHING, $person))->all());
+        return new JsonResponse(WorkspaceData::allOf($person));
     }
 
     #[OA\Get(path: '/workspaces/{workspace}', operationId: 'showWorkspace', responses: [new Ok('Workspace')])]

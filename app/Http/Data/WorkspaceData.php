@@ -7,6 +7,8 @@ namespace App\Http\Data;
 use App\Models\Role;
 use App\Models\User;
 use App\Models\Workspace;
+use App\Past\Recovery\Visits;
+use App\Quay\Quay;
 use Illuminate\Support\Carbon;
 use OpenApi\Attributes as OA;
 
@@ -26,6 +28,16 @@ final readonly class WorkspaceData
         #[OA\Property(description: 'whether they may save')] public bool $maySave,
         #[OA\Property(description: 'whether they may change rules and people')] public bool $mayKeep,
     ) {}
+
+    /** @return list<self> those that a person is a member of, by name */
+    public static function allOf(User $person): array
+    {
+        $mine = Workspace::query()->whereHas('members', static fn ($members) => $members->whereKey($person->id))->orderBy('name')->get();
+        $visited = Visits::lastOf($person);
+        $counts = Quay::countsOf($person);
+
+        return array_values($mine->map(static fn (Workspace $workspace): self => self::of($workspace, $visited[$workspace->id] ?? null, $counts[$workspace->id] ?? Quay::NOTHING, $person))->all());
+    }
 
     /**
      * @param  ?string  $visitedAt  as the table says it

@@ -55,11 +55,11 @@ final class FileList
     {
         $left = array_fill(0, count($this->processes), '');
         while ($this->processes !== []) {
-            $ready = array_column($this->processes, 1);
+            $ready = $all = array_column($this->processes, 1);
             $nothing = null;
             if (@stream_select($ready, $nothing, $nothing, null) === false) {
-                // A signal came in between.
-                continue;
+                // A signal came in between, or more is open than it can tell apart: then each is waited for.
+                $ready = $all;
             }
             foreach ($this->processes as $number => [$process, $output]) {
                 if (! in_array($output, $ready, true)) {

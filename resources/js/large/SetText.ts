@@ -136,7 +136,10 @@ export class SetText {
         }
         if (this.unfilled.size > 0) {
             // What nobody sees yet comes when nothing else is to be done.
-            this.cancel = this.inSight() || !window.requestIdleCallback ? soon(() => this.fill()) : idle(() => this.fill());
+            this.cancel =
+                this.unfilled.size <= FEW || this.inSight() || !window.requestIdleCallback
+                    ? soon(() => this.fill())
+                    : idle(() => this.fill());
         }
     }
 

@@ -47,8 +47,8 @@ export function Ledger({ entries, choices, current: watched, onDecide, onAsk, on
     const scroller = useRef<HTMLDivElement>(null);
     const navigate = useNavigate();
     const [under, setUnder] = useState<string | null>(null);
-    /** The number of the row that is to have the focus. */
-    const wantsFocus = useRef<number | null>(null);
+    /** The id of the row that is to have the focus. */
+    const wantsFocus = useRef<string | null>(null);
     // The focus answers a key at once; what else tells of the current row follows it.
     const current = useFollowed(watched);
     const isSmall = useMedia(isSingle);
@@ -66,7 +66,8 @@ export function Ledger({ entries, choices, current: watched, onDecide, onAsk, on
     useEffect(measure, [isSmall, isSmall && choices, isSmall && entries]);
 
     function focusWanted() {
-        const row = wantsFocus.current === null ? null : scroller.current?.querySelector<HTMLElement>(`[data-row="${wantsFocus.current}"]`);
+        const number = wantsFocus.current === null ? undefined : numberOf.get(wantsFocus.current);
+        const row = number === undefined ? null : scroller.current?.querySelector<HTMLElement>(`[data-row="${number}"]`);
         if (row) {
             wantsFocus.current = null;
             row.focus({ preventScroll: true });
@@ -95,9 +96,8 @@ export function Ledger({ entries, choices, current: watched, onDecide, onAsk, on
         const entry = entries[at] ?? entries[from];
         const found = entry && 'row' in entry ? entry : entries.find((one) => 'row' in one);
         if (found && 'row' in found) {
-            const number = numberOf.get(found.row.id) ?? 0;
-            wantsFocus.current = number;
-            bringIntoSight(number);
+            wantsFocus.current = found.row.id;
+            bringIntoSight(numberOf.get(found.row.id) ?? 0);
             watched.set(found.row.id);
             focusWanted();
         }

@@ -6,6 +6,7 @@ const BLINK_MS = 600;
 /** Hides and shows the caret while the editor has the focus; after each key it is there. */
 class Blinking {
     private timer: ReturnType<typeof setInterval> | undefined;
+    private readonly isCalm = matchMedia('(prefers-reduced-motion: reduce)');
 
     constructor(private readonly view: EditorView) {
         this.begin();
@@ -25,7 +26,7 @@ class Blinking {
         clearInterval(this.timer);
         const { dom } = this.view;
         delete dom.dataset.caret;
-        if (this.view.hasFocus && !matchMedia('(prefers-reduced-motion: reduce)').matches) {
+        if (this.view.hasFocus && !this.isCalm.matches) {
             this.timer = setInterval(() => {
                 dom.dataset.caret = dom.dataset.caret ? '' : 'off';
             }, BLINK_MS);
