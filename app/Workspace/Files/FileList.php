@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace App\Workspace\Files;
 
+use Hafenbuch\Core\Path\Path;
+
 /**
- * All files below a folder with what the file system says of each, listed by find (of GNU findutils) in a process of its own while whoever
+ * All files below a folder with what the file system says of each, listed by find (of GNU findutils) in processes of its own while whoever
  * asked goes on. It follows no link and looks at no name that begins with a dot: what is not in it must be looked at by itself.
  */
 final class FileList
@@ -13,21 +15,26 @@ final class FileList
     /** Size, when it was written, when it was changed, number; times with fractions, since to have whole seconds of find takes three times as long. */
     private const STAT = '%s:%T@:%C@:%i';
 
-    private const PIECE = 1 << 20;
+    /** Bytes of a time in our days, without the fraction, and with it and what follows it. */
+    private const SECONDS = 10;
+
+    private const TIME = 22;
+
+    private const PIECE = 1 << 17;
 
     private const PROCESSES = 2;
 
     /** More names than a command should have. */
     private const STARTS = 2000;
 
-    /** @var array<string, string> by path: whether it may be written, and its stat */
-    private array $files = [];
+    /** @var array<string, bool> by path: whether something may be written in it */
+    private array $folders;
 
-    /** @var array<string, true> folders in which something may be written */
-    private array $folders = [];
-
-    /** @param list<array{resource, resource}> $processes each with its output */
-    private function __construct(private array $processes) {}
+    /** @param list<array{resource, resource}> $processes each with the file that it writes to, since a pipe would have it wait for whoever asked */
+    private function __construct(private array $processes, bool $isRootWritable)
+    {
+        $this->folders = ['' => $isRootWritable];
+    }
 
     /** @return ?self null: that cannot be done here */
     public static function begin(string $root): ?self
@@ -40,78 +47,85 @@ final class FileList
                 'find', ...$starts, '-name', '.*', '-prune', '-o', '-type', 'd', '-writable', '-printf', 'd\0%p\0',
                 '-o', '-type', 'f', '-writable', '-perm', '/222', '-printf', 'w'.self::STAT.'\0%p\0', '-o', '-type', 'f', '-printf', 'r'.self::STAT.'\0%p\0',
             ];
-            $process = count($starts) > self::STARTS ? false : @proc_open($command, [['file', '/dev/null', 'r'], ['pipe', 'w'], ['file', '/dev/null', 'w']], $pipes, $root, ['PATH' => (string) getenv('PATH'), 'LC_ALL' => 'C']);
-            if (! is_resource($process)) {
+            $output = count($starts) > self::STARTS ? false : @tmpfile();
+            $process = $output === false ? false : @proc_open($command, [['file', '/dev/null', 'r'], $output, ['file', '/dev/null', 'w']], $pipes, $root, ['PATH' => (string) getenv('PATH'), 'LC_ALL' => 'C']);
+            if ($output === false || ! is_resource($process)) {
                 return null;
             }
-            $processes[] = [$process, $pipes[1]];
+            $processes[] = [$process, $output];
         }
 
-        return new self($processes);
-    }
-
-    /** Waits until all are listed. */
-    public function finish(): void
-    {
-        $left = array_fill(0, count($this->processes), '');
-        while ($this->processes !== []) {
-            $ready = $all = array_column($this->processes, 1);
-            $nothing = null;
-            if (@stream_select($ready, $nothing, $nothing, null) === false) {
-                // A signal came in between, or more is open than it can tell apart: then each is waited for.
-                $ready = $all;
-            }
-            foreach ($this->processes as $number => [$process, $output]) {
-                if (! in_array($output, $ready, true)) {
-                    continue;
-                }
-                $piece = (string) fread($output, self::PIECE);
-                if ($piece === '' && feof($output)) {
-                    fclose($output);
-                    proc_close($process);
-                    unset($this->processes[$number]);
-                }
-                $left[$number] = $this->take($left[$number].$piece);
-            }
-        }
-    }
-
-    /** @return string what is not a whole pair yet */
-    private function take(string $heard): string
-    {
-        $said = explode("\0", $heard);
-        // The last is not whole yet, and neither is a pair of which only the first is.
-        $pairs = count($said) - 1 & ~1;
-        for ($i = 0; $i < $pairs; $i += 2) {
-            $path = substr($said[$i + 1], 2);
-            if ($said[$i] === 'd') {
-                $this->folders[$path] = true;
-            } else {
-                $this->files[$path] = $said[$i];
-            }
-        }
-
-        return implode("\0", array_slice($said, $pairs));
+        return new self($processes, is_writable($root));
     }
 
     /**
-     * Whether a file still has the content that it had when it was seen, as FileStat proves it. Each is asked for once; then it is forgotten.
+     * What a file was when it was seen, for `proved`.
      *
-     * @return ?bool whether it may be written too; null: nothing is proved
+     * @param  string  $note  whatever whoever asks wants to know again
      */
-    public function proves(string $path, string $folder, string $knownSignature, int $seenAt): ?bool
+    public static function known(string $stat, int $seenAt, string $note): string
     {
-        $said = $this->files[$path] ?? null;
-        if ($said === null) {
-            return null;
-        }
-        unset($this->files[$path]);
-        [$size, $written, $changed, $number] = explode(':', substr($said, 1));
-        [$written, $changed] = [(int) $written, (int) $changed];
-        if ("{$size}:{$written}:{$changed}:{$number}" !== $knownSignature || ! FileStat::wasCalm($written, $changed, $seenAt)) {
-            return null;
-        }
+        return "{$stat}:{$seenAt}:{$note}";
+    }
 
-        return $said[0] === 'w' && ($folder === '' || isset($this->folders[$folder]));
+    public static function noteOf(string $known): string
+    {
+        // Behind the four numbers of a stat and the time.
+        return explode(':', $known, 6)[5];
+    }
+
+    /**
+     * Waits until all are listed, and tells which files still have the content that they had when they were seen, as FileStat proves it.
+     *
+     * @param  array<array-key, string>  $known  by path; those that are told of are taken out
+     * @return \Generator<array{string, string, bool}> path, what was noted, and whether it may be written
+     */
+    public function proved(array &$known): \Generator
+    {
+        foreach ($this->pieces() as [$said, $count]) {
+            for ($i = 0; $i < $count; $i += 2) {
+                [$listed, $path] = [$said[$i], substr($said[$i + 1], 2)];
+                if ($listed === 'd') {
+                    $this->folders[$path] = true;
+
+                    continue;
+                }
+                $one = $known[$path] ?? null;
+                $written = (int) strpos($listed, ':') + 1;
+                $changed = $written + self::TIME;
+                // An older or later time than one of ten digits is looked at by itself.
+                if ($one === null || $listed[$changed - 1] !== ':' || ($listed[$changed + self::TIME - 1] ?? '') !== ':') {
+                    continue;
+                }
+                $stat = substr($listed, 1, $written + self::SECONDS - 1).substr($listed, $changed - 1, self::SECONDS + 1).substr($listed, $changed + self::TIME - 1).':';
+                if (! str_starts_with($one, $stat)) {
+                    continue;
+                }
+                [$seenAt, $note] = explode(':', substr($one, strlen($stat)), 2);
+                if (FileStat::wasCalm((int) substr($listed, $written, self::SECONDS), (int) substr($listed, $changed, self::SECONDS), (int) $seenAt)) {
+                    unset($known[$path]);
+                    yield [$path, $note, $listed[0] === 'w' && ($this->folders[Path::folderOf($path)] ?? false)];
+                }
+            }
+        }
+    }
+
+    /** @return \Generator<array{list<string>, int}> what is said and of what by turns, each folder in which something may be written before what is in it; and how much of it */
+    private function pieces(): \Generator
+    {
+        foreach ($this->processes as [$process, $output]) {
+            proc_close($process);
+            rewind($output);
+            $left = '';
+            while (($piece = (string) fread($output, self::PIECE)) !== '') {
+                $said = explode("\0", $left.$piece);
+                // The last is not whole yet, and neither is a pair of which only the first is.
+                $count = count($said) - 1 & ~1;
+                yield [$said, $count];
+                $left = implode("\0", array_slice($said, $count));
+            }
+            fclose($output);
+        }
+        $this->processes = [];
     }
 }

@@ -22,13 +22,13 @@ use Illuminate\Support\Facades\DB;
  */
 final readonly class AllStates
 {
-    /** Documents. */
-    private const PORTION = 4000;
-
     private const AT_ONCE = 1000;
 
     /** Stands for the content of every plain document. */
     private const ANY = 'any';
+
+    /** Between what is noted of a document; only its title, which comes last, may have it. */
+    private const BETWEEN = "\0";
 
     public function __construct(private WorkspaceGraphs $graphs, private SnapshotReader $snapshots) {}
 
@@ -44,20 +44,24 @@ final readonly class AllStates
         $held = self::ids(DB::table('documents')->joinSub(StandingLocks::holders(), 'locks', 'locks.document_id', '=', 'documents.id')->where('workspace_id', $workspace->id));
         $hasUnsaved = $latest->graph->nearness()->marking(array_map(strval(...), array_keys($unsaved)));
         $strays = array_fill_keys($latest->withStrays(), true);
-        $isRootWritable = is_writable($workspace->root);
-        $list?->finish();
-        $plain = $others = [];
-        foreach ($this->rows($workspace, $named) as [$id, $path, $stat, $seenAt, $isNew, $title, $format]) {
-            $folder = Path::folderOf($path);
-            $isWritable = $isNew || isset($unsaved[$id]) || isset($held[$id]) ? null : $list?->proves($path, $folder, $stat, $seenAt);
-            if ($isWritable === null) {
+        $known = $others = [];
+        foreach ($this->rows($workspace, $named) as [$id, $path, $stat, $seenAt, $more]) {
+            // Two documents can have one path for a while.
+            if ($stat === null || $list === null || isset($unsaved[$id]) || isset($held[$id]) || isset($known[$path])) {
                 $others[] = $id;
-
-                continue;
+            } else {
+                $known[$path] = FileList::known($stat, (int) $seenAt, BelowState::of(isset($strays[$id]), $hasUnsaved($id))->value.self::BETWEEN.$id.$more);
             }
-            $isWritable = $isWritable && ($folder !== '' || $isRootWritable);
-            $below = BelowState::of(isset($strays[$id]), $hasUnsaved($id));
-            yield new StateRow($path, $title, $format, $plain[$below->value][(int) $isWritable] ??= self::plain($isWritable, $below));
+        }
+        unset($unsaved, $held, $strays, $hasUnsaved);
+        $plain = [];
+        foreach ($list?->proved($known) ?? [] as [$path, $note, $isWritable]) {
+            $noted = explode(self::BETWEEN, $note, 4);
+            $state = $plain[$noted[0]][(int) $isWritable] ??= self::plain($isWritable, BelowState::from($noted[0]));
+            yield new StateRow($path, $noted[3] ?? null, $noted[2] ?? '', $state);
+        }
+        foreach ($known as $one) {
+            $others[] = explode(self::BETWEEN, FileList::noteOf($one))[1];
         }
         foreach (array_chunk($others, self::AT_ONCE) as $ids) {
             yield from $this->oneByOne($workspace, $ids, $latest);
@@ -86,19 +90,22 @@ final readonly class AllStates
         }
     }
 
-    /** @return \Generator<array{string, string, string, int, int, ?string, string}> as plain as the database gives them, since there are so many */
+    /** @return \Generator<array{string, string, ?string, int|string, string}> as plain as the database gives them, and as they come, since there are so many */
     private function rows(Workspace $workspace, bool $named): \Generator
     {
-        $after = '';
-        do {
-            $query = DB::table('documents')->where('workspace_id', $workspace->id)->whereNull('dropped_at')->where('id', '>', $after)->orderBy('id')->limit(self::PORTION)
-                ->selectRaw('id, path, stat, seen_at, saved_hash is null, '.($named ? 'title, format' : "null, ''"));
-            $statement = DB::connection()->getPdo()->prepare($query->toSql());
+        $query = DB::table('documents')->where('workspace_id', $workspace->id)->whereNull('dropped_at')->orderBy('id')
+            ->selectRaw('id, path, if(saved_hash is null, null, stat), seen_at, '.($named ? "concat_ws(?, '', format, title)" : "''"), $named ? [self::BETWEEN] : []);
+        $connection = DB::connection()->getPdo();
+        $statement = $connection->prepare($query->toSql());
+        $connection->setAttribute(\PDO::MYSQL_ATTR_USE_BUFFERED_QUERY, false);
+        try {
             $statement->execute($query->getBindings());
-            $rows = $statement->fetchAll(\PDO::FETCH_NUM);
-            yield from $rows;
-            $after = $rows === [] ? '' : $rows[count($rows) - 1][0];
-        } while (count($rows) === self::PORTION);
+        } finally {
+            $connection->setAttribute(\PDO::MYSQL_ATTR_USE_BUFFERED_QUERY, true);
+        }
+        while (($row = $statement->fetch(\PDO::FETCH_NUM)) !== false) {
+            yield $row;
+        }
     }
 
     /** @return array<array-key, true> */

@@ -101,8 +101,10 @@ final readonly class Nearness
         $isKept = $this->nearest !== null && $this->mending($marks) < self::REACHING * $count;
         $reaches = $isKept ? $this->nearest->after($this->graph, $marks, $this->changed)->haveBelow($count) : Reaching::of($this->graph->referrers(), $marks);
 
-        return function (string $node) use ($reaches, $isMarked): bool {
-            $number = $this->nodes->number($node);
+        $nodes = $this->nodes;
+
+        return function (string $node) use ($nodes, $reaches, $isMarked): bool {
+            $number = $nodes->number($node);
 
             return $number !== null && (isset($isMarked[$number]) ? $this->nearestFromAbove($number, $isMarked) !== null : $reaches[$number] === Reaching::YES);
         };

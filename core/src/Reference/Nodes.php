@@ -38,6 +38,12 @@ final class Nodes
 
     public function number(string $name): ?int
     {
+        // Who asks for all asks for one after the other.
+        $next = $this->found + 1;
+        if ($next < $this->sorted && substr_compare($this->names, $name, $next * $this->length, $this->length) === 0 && strlen($name) === $this->length) {
+            return $this->found = $next;
+        }
+
         return $this->numbers[$name] ?? $this->searched($name);
     }
 
@@ -95,11 +101,6 @@ final class Nodes
     {
         if (strlen($name) !== $this->length) {
             return null;
-        }
-        // Who asks for all asks for one after the other.
-        $next = $this->found + 1;
-        if ($next < $this->sorted && substr_compare($this->names, $name, $next * $this->length, $this->length) === 0) {
-            return $this->found = $next;
         }
         for ($low = 0, $high = $this->sorted - 1; $low <= $high;) {
             $middle = ($low + $high) >> 1;

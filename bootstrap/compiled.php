@@ -1,0 +1,43 @@
+<?php
+
+declare(strict_types=1);
+
+/*
+ * A command spends up to half of its time on compiling the program. PHP keeps what it has compiled in a folder if it is told so when it
+ * starts (https://www.php.net/opcache.configuration, opcache.file_cache), so this process becomes one that was told. What is run from
+ * there is as trusted as the program: the folder is only used where nobody but whoever runs the command can write or replace it.
+ */
+(static function (): void {
+    $home = getenv('HAFENBUCH_HOME') ?: dirname(__DIR__).'/.var/main';
+    // False where there is no such cache, and the folder where this was done.
+    if (PHP_SAPI !== 'cli' || ini_get('opcache.file_cache') !== '' || ! function_exists('pcntl_exec') || ! function_exists('posix_geteuid')) {
+        return;
+    }
+    $version = trim((string) file_get_contents(dirname(__DIR__).'/VERSION'));
+    $framework = "{$home}/storage/framework";
+    $folder = "{$framework}/compiled-{$version}";
+    // A line of settings is made of it.
+    if (preg_match('~^/[\w./-]+$~D', $folder) !== 1) {
+        return;
+    }
+    // Of two programs of one version, files can have equal times; those of another one are not needed any more.
+    if (! is_dir($folder) && is_dir($framework) && @mkdir($folder, 0o700)) {
+        foreach (array_diff(glob("{$framework}/compiled-*", GLOB_ONLYDIR) ?: [], [$folder]) as $old) {
+            $inside = new RecursiveIteratorIterator(new RecursiveDirectoryIterator($old, FilesystemIterator::SKIP_DOTS), RecursiveIteratorIterator::CHILD_FIRST);
+            foreach ($inside as $path => $one) {
+                $one->isDir() && ! $one->isLink() ? @rmdir((string) $path) : @unlink((string) $path);
+            }
+            @rmdir($old);
+        }
+    }
+    foreach ([$home, "{$home}/storage", $framework, $folder] as $own) {
+        if (! is_dir($own) || fileowner($own) !== posix_geteuid() || (fileperms($own) & 0o022) !== 0) {
+            return;
+        }
+    }
+    // With all that PHP itself was told; the last of it may be empty.
+    $told = explode("\0", substr((string) @file_get_contents('/proc/self/cmdline'), 0, -1));
+    if (count($told) > 1) {
+        @pcntl_exec(PHP_BINARY, ['-d', 'opcache.enable_cli=1', '-d', 'opcache.file_cache_only=1', '-d', "opcache.file_cache={$folder}", ...array_slice($told, 1)]);
+    }
+})();
