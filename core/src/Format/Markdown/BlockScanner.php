@@ -17,6 +17,11 @@ final class BlockScanner
     /** Quotes and items within one another; what is deeper is text. Nobody writes so deep, and each line costs its length for each of them. */
     private const DEEPEST = 200;
 
+    /** With what a line begins that may be anything else than text. */
+    private const OPENING = " \t\r\n>#`~<=-+*_0123456789";
+
+    private const TEXT_LINES = '~\G(?:[^ \t\r\n>#`\~<=\-+*_0-9][^\r\n]*+\n)++~';
+
     private LineCursor $line;
 
     /** @var list<array{quote: bool, indent: int, empty: bool}> the open block quotes and list items */
@@ -59,8 +64,8 @@ final class BlockScanner
         while ($start < $end) {
             Patience::spend();
             $length = strcspn($bytes, "\r\n", $start);
-            if ($scanner->paragraph !== [] && ctype_alpha($bytes[$start])) {
-                // In a paragraph, also a lazy one (section 5.1), a line that begins with a letter is nothing else.
+            if ($scanner->takesText() && ! str_contains(self::OPENING, $bytes[$start])) {
+                // Such a line belongs to the paragraph before it, also to a lazy one (section 5.1), or begins one.
                 $length = $scanner->canJoin() ? self::run($bytes, $start, $length) : $length;
                 $scanner->paragraph[] = [$start, $length];
             } else {
@@ -74,16 +79,22 @@ final class BlockScanner
         return new Blocks($scanner->texts, $scanner->html, $scanner->definitions, $scanner->firstHeading);
     }
 
+    /** Whether a paragraph is open, or nothing is. */
+    private function takesText(): bool
+    {
+        return $this->paragraph !== [] || ($this->containers === [] && $this->fence === null && $this->htmlEnd === null);
+    }
+
     /** Whether lines may be taken together: only those of definitions are counted, and these begin a paragraph (section 4.7). */
     private function canJoin(): bool
     {
-        return $this->bytes[$this->paragraph[0][0]] !== '[';
+        return $this->paragraph !== [] && $this->bytes[$this->paragraph[0][0]] !== '[';
     }
 
-    /** The length of this and all lines after it that begin with a letter, as long as their ends are line feeds. */
+    /** The length of this and all lines of text after it, as long as their ends are line feeds. */
     private static function run(string $bytes, int $start, int $length): int
     {
-        return Pattern::matches('~\G(?:[A-Za-z][^\r\n]*+\n)++~', $bytes, $match, 0, $start) ? strlen($match[0]) - 1 : $length;
+        return Pattern::matches(self::TEXT_LINES, $bytes, $match, 0, $start) ? strlen($match[0]) - 1 : $length;
     }
 
     private function line(LineCursor $line): void
