@@ -38,8 +38,13 @@ final readonly class PlanData
     public static function of(Plan $plan, ?Decided $decided = null): self
     {
         $contents = app(DiskContentStore::class);
-        $saved = Document::query()->toBase()->whereIn('id', array_map(static fn (PlanLine $line): string => $line->origin ?? $line->documentId, $plan->lines))->pluck('size', 'id');
-        $size = static fn (?string $hash, string $id): ?int => $hash === null ? null : (isset($plan->contents[$hash]) ? strlen($plan->contents[$hash]) : ($contents->size($hash) ?? $saved[$id] ?? null));
+        $saved = Document::query()->toBase()->whereIn('id', array_map(static fn (PlanLine $line): string => $line->origin ?? $line->documentId, $plan->lines))->get(['id', 'saved_hash', 'size'])->keyBy('id');
+        $size = static fn (?string $hash, string $id): ?int => match (true) {
+            $hash === null => null,
+            isset($plan->contents[$hash]) => strlen($plan->contents[$hash]),
+            $hash === ($saved[$id]->saved_hash ?? null) && $saved[$id]->size !== null => (int) $saved[$id]->size,
+            default => $contents->size($hash) ?? $saved[$id]->size ?? null,
+        };
 
         return new self(
             $plan->fingerprint,

@@ -42,7 +42,8 @@ final readonly class Rewriter
             }
             // What comes from elsewhere must not lead out of the workspace and in again.
             $comesIn = Address::of($wanted) === null && ($from[0] === '/' || ($leavesHome && $site->isWrittenFromTheRoot()));
-            if ($comesIn || $this->resolver->resolve($to, $site->raw, $site->style, $reading->base)->end() !== $wanted) {
+            $stays = $to === $from ? $end : $this->resolver->resolve($to, $site->raw, $site->style, $reading->base)->end();
+            if ($comesIn || $stays !== $wanted) {
                 $moved[$site->offset] = true;
                 $replacements[] = [$site, $this->resolver->text($this->resolver->start($to, $reading->base), $wanted, $this->suffix($target, $end, $wanted), $site)];
             } else {
