@@ -20,15 +20,21 @@ interface Shown {
 /** So few are set without asking whether they are in sight, which has the browser lay out the page. */
 const FEW = 4;
 
+/** What nobody sees yet is set when so long nothing new has come, in milliseconds: whoever types has the page for themselves. */
+const REST_MS = 1000;
+
 /** Pixels from the left of the page, where a section is. */
 const INSIDE = 40;
 
-function soon(work: () => void): () => void {
-    const timer = setTimeout(work);
+function soon(work: () => void, after = 0): () => void {
+    const timer = setTimeout(work, after);
     return () => clearTimeout(timer);
 }
 
 function idle(work: () => void): () => void {
+    if (!window.requestIdleCallback) {
+        return soon(work);
+    }
     const request = requestIdleCallback(work);
     return () => cancelIdleCallback(request);
 }
@@ -41,6 +47,7 @@ export class SetText {
     /** Where each begins in the source. */
     private readonly lines = new WeakMap<HTMLElement, number>();
     private cancel = () => {};
+    private restsAt = 0;
     private state = '';
     private readonly stretches: Stretches;
 
@@ -52,7 +59,16 @@ export class SetText {
     ) {
         this.stretches = new Stretches(page);
         this.stretches.clear();
+        page.addEventListener('scroll', this.scrolled, { passive: true });
     }
+
+    /** What comes into sight is set at once. */
+    private readonly scrolled = () => {
+        if (this.unfilled.size > 0) {
+            this.cancel();
+            this.cancel = soon(() => this.fill());
+        }
+    };
 
     /** Whether there is anything of a text yet. */
     get isShown(): boolean {
@@ -88,6 +104,7 @@ export class SetText {
         });
         this.renew(state);
         this.cancel();
+        this.restsAt = before.length > 0 ? performance.now() + REST_MS : 0;
         this.fill();
     }
 
@@ -110,6 +127,7 @@ export class SetText {
 
     end(): void {
         this.cancel();
+        this.page.removeEventListener('scroll', this.scrolled);
     }
 
     private placeFor({ html, isFront }: Block): Shown {
@@ -123,11 +141,11 @@ export class SetText {
 
     private fill(): void {
         const until = performance.now() + SLICE_MS;
-        for (
-            let section = this.inSight() ?? this.unfilled.keys().next().value;
-            section;
-            section = this.inSight() ?? this.unfilled.keys().next().value
-        ) {
+        const isFew = this.unfilled.size <= FEW;
+        // Asked once for all that is set in this slice.
+        const seen = isFew ? [] : this.inSight();
+        const isResting = until > this.restsAt;
+        for (const section of seen.length > 0 ? seen : isFew || isResting ? this.unfilled.keys() : []) {
             section.replaceChildren(this.page.importNode(this.cleaned(this.unfilled.get(section) ?? ''), true));
             this.unfilled.delete(section);
             if (performance.now() > until) {
@@ -135,27 +153,24 @@ export class SetText {
             }
         }
         if (this.unfilled.size > 0) {
+            const goesOn = () => this.fill();
             // What nobody sees yet comes when nothing else is to be done.
             this.cancel =
-                this.unfilled.size <= FEW || this.inSight() || !window.requestIdleCallback
-                    ? soon(() => this.fill())
-                    : idle(() => this.fill());
+                isFew || seen.length > 0 ? soon(goesOn) : isResting ? idle(goesOn) : soon(goesOn, this.restsAt - performance.now());
         }
     }
 
-    /** The first section in sight that is not filled. */
-    private inSight(): HTMLElement | null {
-        if (this.unfilled.size <= FEW) {
-            return null;
-        }
+    /** The sections in sight that are not filled. */
+    private inSight(): HTMLElement[] {
         const height = this.page.defaultView?.innerHeight ?? 0;
+        const seen: HTMLElement[] = [];
         let one = Stretches.sectionOf(this.page.elementFromPoint(INSIDE, 1)) ?? this.stretches.firstInSight();
         for (; one && one.getBoundingClientRect().top < height; one = Stretches.next(one)) {
             if (this.unfilled.has(one)) {
-                return one;
+                seen.push(one);
             }
         }
-        return null;
+        return seen;
     }
 
     /** Nothing of a document acts in the page, loads from elsewhere or stands over something else. */

@@ -1,5 +1,6 @@
+import MarkdownIt from 'markdown-it';
 import { describe, expect, it } from 'vitest';
-import { blocksOf } from './markdown';
+import { type Block, blocksOf, type Reading, readingOf } from './markdown';
 
 const CHAPTER = Array.from({ length: 400 }, (_, n) => `Paragraph ${n} of the guidebook, which tells of the float and the pen.\n`).join(
     '\n',
@@ -10,7 +11,81 @@ function lines(text: string): number[] {
     return blocksOf(text).flatMap(({ html, line }) => [...html.matchAll(/data-line="(-?\d+)"/g)].map((match) => line + Number(match[1])));
 }
 
+/** What blocks say together, each line counted from the beginning of the text. */
+const whole = (blocks: Block[]) =>
+    blocks.map(({ html, line }) => html.replace(/data-line="(\d+)"/g, (_, number) => `data-line="${line + Number(number)}"`)).join('');
+
+/** The same of a text that is read in one go. */
+function inOneGo(text: string): string {
+    const markdown = new MarkdownIt({ html: true });
+    const tokens = markdown.parse(text, {});
+    for (const token of tokens) {
+        if (token.map && /^(?:(?:paragraph|heading|list_item|blockquote|table)_open|fence|code_block|hr)$/.test(token.type)) {
+            token.attrSet('data-line', String(token.map[0]));
+        }
+    }
+    return markdown.renderer.render(tokens, markdown.options, {});
+}
+
+/** Numbers below others, by chance and each time the same. */
+function chance(): (below: number) => number {
+    let random = 1853;
+    return (below) => {
+        random = (random * 48271) % 2147483647;
+        return random % below;
+    };
+}
+
 describe('a text as it is read', () => {
+    it('says after any edit what it says when it is read in one go', () => {
+        const next = chance();
+        const parts = [
+            '# The house\n\n',
+            'A paragraph\n',
+            'of [two][1] lines.\n\n',
+            '\n',
+            '- one\n- two\n\n',
+            '    code\n',
+            '> said\n\n',
+            '***\n',
+        ];
+        parts.push(
+            '| a | b |\n|---|---|\n| 1 | 2 |\n\n',
+            '<div>\n\nheld\n\n',
+            '</div>\n\n',
+            '[1]: drum.md\n\n',
+            '[1]: pen.md\n',
+            '```\n',
+            '* \n',
+            '<!-- a\n',
+            '-->\n',
+            '\r\n',
+        );
+        let reading: Reading | undefined;
+        let text = '';
+        for (let turn = 0; turn < 1500; turn++) {
+            const at = next(text.length + 1);
+            text = text.slice(0, at) + (parts[next(parts.length)] ?? '') + text.slice(at + (next(3) === 0 ? next(80) : 0));
+            text = text.startsWith('---') ? `x${text}` : text;
+            reading = readingOf(text, reading);
+            expect(whole(reading.blocks)).toBe(inOneGo(text));
+        }
+    });
+
+    it('sets little anew where all that is said is the same', () => {
+        const next = chance();
+        let text = 'Some words that fill a line of it.\n\n'.repeat(900);
+        let reading = readingOf(text);
+        for (let turn = 0; turn < 300; turn++) {
+            const before = new Set(reading.blocks.map((block) => block.html));
+            const at = next(text.length);
+            text = text.slice(0, at) + ('ab \n'[next(4)] ?? '') + text.slice(at + (next(4) === 0 ? next(120) : 0));
+            reading = readingOf(text, reading);
+            expect(reading.blocks.filter((block) => !before.has(block.html)).length).toBeLessThan(4);
+            expect(reading.blocks.length).toBeGreaterThan(10);
+        }
+    });
+
     it('says of each paragraph from which line it is, with what is said before the text', () => {
         expect(lines('# Gauge\n\nOne\n\n* two\n* three\n')).toEqual([0, 2, 4, 5]);
         expect(lines('---\ntitle: Gauge\n---\n# Gauge\n\nOne\n')).toEqual([3, 5]);

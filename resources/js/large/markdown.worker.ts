@@ -1,11 +1,11 @@
-import { type Block, blocksOf } from './markdown';
+import { type Reading, readingOf } from './markdown';
 import { renewalOf } from './renewal';
 
-let before: Block[] = [];
+let before: Reading | undefined;
 
 /** A long text takes longer to read than a person waits for a key. */
 addEventListener('message', ({ data: { turn, text } }: MessageEvent<{ turn: number; text: string }>) => {
-    const now = blocksOf(text);
-    postMessage({ turn, renewal: renewalOf(before, now) });
+    const now = readingOf(text, before);
+    postMessage({ turn, renewal: renewalOf(before?.blocks ?? [], now.blocks) });
     before = now;
 });

@@ -2,6 +2,7 @@ import { memo } from 'react';
 import { useParams } from 'react-router';
 import styled from 'styled-components';
 import { font } from '../theme/tokens';
+import { useBegun } from '../ui/useBegun';
 import { usePicture } from './usePicture';
 
 /** It stands in lists whose own look is not meant for what is in it. */
@@ -26,8 +27,17 @@ interface Props {
     in?: string;
 }
 
+/** A first list of many is there sooner without them. */
+let wereSome = false;
+
 /** What a document looks like, in small. Its name stands beside it, so it says nothing to who hears the page, but where it cannot be shown. */
-export const SmallPicture = memo(function SmallPicture({ id, width, says, source, in: other }: Props) {
+export const SmallPicture = memo(function SmallPicture(props: Props) {
+    const isBegun = useBegun(wereSome);
+    wereSome ||= isBegun;
+    return isBegun ? <Asked {...props} /> : <Place $width={props.width} $isBare />;
+});
+
+function Asked({ id, width, says, source, in: other }: Props) {
     const { workspace: here = '' } = useParams();
     const workspace = other ?? here;
     const picture = usePicture(workspace, id, source);
@@ -38,4 +48,4 @@ export const SmallPicture = memo(function SmallPicture({ id, width, says, source
             {why && (says ? <i style={{ padding: 8 }}>{why}</i> : <i aria-hidden="true">⊘</i>)}
         </Place>
     );
-});
+}

@@ -56,8 +56,8 @@ export function Ledger({ entries, choices, current: watched, onDecide, onAsk, on
     const cells = cellsOf(isSmall ? ['picture'] : columns, stateWidth, width, MARGIN);
     const heightOf = (entry: Entry | undefined) =>
         !isSmall ? ROW : entry && 'row' in entry && (isUnsaved(entry.row) || choices[entry.row.id]) ? DECIDING_ROW : TALL_ROW;
-    const { lines: drawn, items, height, measure } = useDrawn(scroller, entries.length, (index) => heightOf(entries[index]));
-    const lines = useMemo(() => mooringLines(entries), [entries]);
+    const { lines: drawn, items, height, isBegun, measure } = useDrawn(scroller, entries.length, (index) => heightOf(entries[index]));
+    const lines = useMemo(() => (isBegun ? mooringLines(entries) : []), [entries, isBegun]);
     const numberOf = useMemo(() => new Map(entries.map((entry, index) => ['row' in entry ? entry.row.id : '', index])), [entries]);
     const currentNumber = numberOf.get(current ?? '') ?? entries.findIndex((entry) => 'row' in entry);
     const lit = (under === null ? undefined : numberOf.get(under)) ?? (currentNumber < 0 ? null : currentNumber);
@@ -145,7 +145,7 @@ export function Ledger({ entries, choices, current: watched, onDecide, onAsk, on
             <Scroller ref={scroller} style={{ '--cells': cells.template } as CSSProperties}>
                 {/* biome-ignore lint/a11y/useSemanticElements: a virtualised table cannot be one of the browser's own */}
                 <div role="grid" aria-label="Open documents" aria-rowcount={entries.length} style={{ height, position: 'relative' }}>
-                    {!isSmall && (
+                    {!isSmall && isBegun && (
                         <MooringLines
                             lines={lines}
                             rowHeight={ROW}

@@ -32,7 +32,7 @@ export interface Cells {
     most: number;
 }
 
-/** How a row of the ledger is divided. `margin` is what stands before its first cell, in pixels. */
+/** How a row of the ledger is divided. `width` and `margin`, which stands before its first cell, are in pixels; a width of 0 is not known yet. */
 export function cellsOf(columns: Column[], stateWidth: number | null, width: number, margin: number): Cells {
     const some = (Object.keys(COLUMNS) as Column[]).filter((column) => columns.includes(column));
     const extra = some.filter((column) => column !== 'picture');
@@ -40,7 +40,8 @@ export function cellsOf(columns: Column[], stateWidth: number | null, width: num
     const fixed = EDGE + MENU + GAP + DECISION + GAP + extra.reduce((sum, column) => sum + COLUMNS[column].width + GAP, 0);
     const free = Math.max(0, width - margin - picture - fixed - GAP);
     const most = Math.max(LEAST_STATE, free - LEAST_NAME);
-    const state = stateWidth === null ? (free * STATE_SHARE) / (NAME_SHARE + STATE_SHARE) : Math.min(stateWidth, most);
+    const state =
+        stateWidth === null ? (free * STATE_SHARE) / (NAME_SHARE + STATE_SHARE) : width === 0 ? stateWidth : Math.min(stateWidth, most);
     const template = [
         ...(picture > 0 ? [`${COLUMNS.picture.width}px`] : []),
         'minmax(0, 1fr)',

@@ -1,6 +1,7 @@
-import { elementScroll, observeElementOffset, observeElementRect, type Range, Virtualizer } from '@tanstack/react-virtual';
-import { type RefObject, startTransition, useEffect, useLayoutEffect, useReducer, useRef, useState } from 'react';
+import { observeElementOffset, type Range, type Rect, Virtualizer } from '@tanstack/react-virtual';
+import { type RefObject, startTransition, useLayoutEffect, useReducer, useRef, useState } from 'react';
 import { flushSync } from 'react-dom';
+import { useBegun } from './useBegun';
 
 /** Lines that are drawn before and behind those in sight, and the number by which they are drawn together, so that not every line that comes into sight costs. */
 const BESIDE = 6;
@@ -27,6 +28,22 @@ function consecutive(from: number, to: number): number[] {
     return Array.from({ length: Math.max(0, to - from) }, (_, index) => from + index);
 }
 
+/** A list is no higher than the window; to ask how high it is would have the browser lay out everything before the first lines are drawn. */
+const asHighAsWindow = (): Rect => ({ width: window.innerWidth, height: window.innerHeight });
+
+function observeSize({ scrollElement }: Lines, take: (size: Rect) => void) {
+    const sizes = new ResizeObserver(([entry]) => {
+        const box = entry?.borderBoxSize[0];
+        if (box) {
+            take({ width: Math.round(box.inlineSize), height: Math.round(box.blockSize) });
+        }
+    });
+    if (scrollElement) {
+        sizes.observe(scrollElement);
+    }
+    return () => sizes.disconnect();
+}
+
 /**
  * Which lines of a long list are drawn: those in sight, and some beside them. Whoever uses it is drawn anew when these change, and not at
  * each line that is scrolled.
@@ -36,17 +53,18 @@ function consecutive(from: number, to: number): number[] {
 export function useDrawn(scroller: RefObject<HTMLElement | null>, count: number, heightOf: (index: number) => number) {
     const drawAnew = useReducer((times: number) => times + 1, 0)[1];
     // What nobody sees yet is drawn when the first lines are there.
-    const [isBegun, setBegun] = useState(false);
-    useEffect(() => startTransition(() => setBegun(true)), []);
+    const isBegun = useBegun();
     const drawn = useRef<Drawn>({ from: 0, to: -1, height: 0 });
     const options = {
         count,
         getScrollElement: () => scroller.current,
         estimateSize: heightOf,
         rangeExtractor: isBegun ? drawnTogether : inSight,
-        observeElementRect,
+        initialRect: asHighAsWindow(),
+        observeElementRect: observeSize,
         observeElementOffset,
-        scrollToFn: elementScroll,
+        // Whoever uses it scrolls the element itself.
+        scrollToFn: () => {},
         onChange: (lines: Lines) => {
             const [now, before] = [drawnOf(lines), drawn.current];
             if (now.from === before.from && now.to === before.to && now.height === before.height) {
@@ -74,6 +92,8 @@ export function useDrawn(scroller: RefObject<HTMLElement | null>, count: number,
         lines,
         items: lines.getVirtualItems(),
         height: lines.getTotalSize(),
+        /** Whether the first lines are there. */
+        isBegun,
         measure: () => {
             lines.measure();
             drawAnew();
