@@ -32,7 +32,9 @@ app(Scanner::class)->run($workspace);
 (new Quay($workspace, $person))->open(Document::query()->where('workspace_id', $workspace->id)->where('path', '<>', 'large.md')->orderBy('path')->pluck('id')->all());
 $large = Document::query()->where('workspace_id', $workspace->id)->where('path', 'large.md')->firstOrFail()->id;
 
-const FIRST_ROW = 'const done = arguments[arguments.length - 1]; (function look() { document.querySelector("[role=row][data-path]") ? done(performance.now()) : requestAnimationFrame(look); })();';
+/** Notes when the first row is there; asked for when the page is loaded, it could have been there long before. */
+const WATCH_ROWS = 'if (location.pathname.endsWith("/quay")) { (function look() { document.querySelector("[role=row][data-path]") ? window.firstRow = performance.now() : requestAnimationFrame(look); })(); }';
+const FIRST_ROW = 'const done = arguments[arguments.length - 1]; (function look() { window.firstRow ? done(window.firstRow) : requestAnimationFrame(look); })();';
 const SENT = 'return performance.getEntriesByType("resource").concat(performance.getEntriesByType("navigation")).filter((one) => one.startTime < arguments[0]).reduce((sum, one) => sum + one.transferSize, 0)';
 const SCRIPTS = 'return performance.getEntriesByType("resource").filter((one) => one.startTime < arguments[0] && /\.(js|css)$/.test(one.name)).reduce((sum, one) => sum + one.encodedBodySize, 0)';
 const WATCH_KEYS = 'window.taken = []; window.watch?.disconnect(); window.watch = new PerformanceObserver((list) => { for (const one of list.getEntries()) { if (one.name === "keydown") { window.taken.push(one.duration); } } }); window.watch.observe({ type: "event", durationThreshold: 16 });';
@@ -80,7 +82,7 @@ report_line('yardstick: key in an empty field, to paint, p50', $yard[0], 'ms', '
 report_line('  p95', $yard[1], 'ms', '', true);
 $browser->logIn($person->email);
 $browser->find('[role=row]');
-$browser->clearCache()->visit('/w/pages/quay');
+$browser->atEachBeginning(WATCH_ROWS)->clearCache()->visit('/w/pages/quay');
 $first = (float) $browser->scriptAsync(FIRST_ROW);
 $scripts = (int) $browser->script(SCRIPTS, $first);
 report_line('scripts and styles before the first of 1,000 rows, cold', $scripts / 1000, 'kB', '< 250', $scripts < 250_000);

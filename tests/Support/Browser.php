@@ -307,6 +307,14 @@ final class Browser
         return $this;
     }
 
+    /** What each page does first from now on, before anything of its own. */
+    public function atEachBeginning(string $script): self
+    {
+        $this->devTools('Page.addScriptToEvaluateOnNewDocument', ['source' => $script]);
+
+        return $this;
+    }
+
     /** Forgets what it has loaded before. */
     public function clearCache(): self
     {

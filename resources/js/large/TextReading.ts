@@ -5,6 +5,9 @@ import { type Renewal, renewed } from './renewal';
 /** A text that takes longer is one that is made to. */
 const MOST_MS = 10_000;
 
+/** It rests so many times as long as it has read, so that it leaves the machine to whoever types fast. */
+const REST = 2;
+
 /** Reads the newest of the texts that it is given, one at a time, beside the page. */
 export class TextReading {
     private worker: Worker | null = null;
@@ -12,6 +15,8 @@ export class TextReading {
     private blocks: Block[] = [];
     private turn = 0;
     private next: string | null = null;
+    private begunAt = 0;
+    /** While it reads, until it gives up; then, until it has rested. */
     private limit: ReturnType<typeof setTimeout> | undefined;
 
     /** @param onRead  null: it takes too long */
@@ -40,6 +45,7 @@ export class TextReading {
             this.worker = new MarkdownWorker();
             this.worker.onmessage = ({ data }: MessageEvent<{ turn: number; renewal: Renewal }>) => this.take(data.turn, data.renewal);
         }
+        this.begunAt = performance.now();
         this.limit = setTimeout(() => this.giveUp(), MOST_MS);
         this.worker.postMessage({ turn: ++this.turn, text });
     }
@@ -47,11 +53,15 @@ export class TextReading {
     private take(turn: number, renewal: Renewal): void {
         if (turn === this.turn) {
             clearTimeout(this.limit);
-            this.limit = undefined;
+            this.limit = setTimeout(() => this.rested(), REST * (performance.now() - this.begunAt));
             this.blocks = renewed(this.blocks, renewal);
             this.onRead(this.blocks);
-            this.begin();
         }
+    }
+
+    private rested(): void {
+        this.limit = undefined;
+        this.begin();
     }
 
     private giveUp(): void {
