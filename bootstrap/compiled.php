@@ -23,11 +23,15 @@ declare(strict_types=1);
     // Of two programs of one version, files can have equal times; those of another one are not needed any more.
     if (! is_dir($folder) && is_dir($framework) && @mkdir($folder, 0o700)) {
         foreach (array_diff(glob("{$framework}/compiled-*", GLOB_ONLYDIR) ?: [], [$folder]) as $old) {
-            $inside = new RecursiveIteratorIterator(new RecursiveDirectoryIterator($old, FilesystemIterator::SKIP_DOTS), RecursiveIteratorIterator::CHILD_FIRST);
-            foreach ($inside as $path => $one) {
-                $one->isDir() && ! $one->isLink() ? @rmdir((string) $path) : @unlink((string) $path);
+            try {
+                $inside = new RecursiveIteratorIterator(new RecursiveDirectoryIterator($old, FilesystemIterator::SKIP_DOTS), RecursiveIteratorIterator::CHILD_FIRST);
+                foreach ($inside as $path => $one) {
+                    $one->isDir() && ! $one->isLink() ? @rmdir((string) $path) : @unlink((string) $path);
+                }
+                @rmdir($old);
+            } catch (UnexpectedValueException) {
+                // What is somebody else’s stays.
             }
-            @rmdir($old);
         }
     }
     foreach ([$home, "{$home}/storage", $framework, $folder] as $own) {
@@ -38,6 +42,8 @@ declare(strict_types=1);
     // With all that PHP itself was told; the last of it may be empty.
     $told = explode("\0", substr((string) @file_get_contents('/proc/self/cmdline'), 0, -1));
     if (count($told) > 1) {
-        @pcntl_exec(PHP_BINARY, ['-d', 'opcache.enable_cli=1', '-d', 'opcache.file_cache_only=1', '-d', "opcache.file_cache={$folder}", ...array_slice($told, 1)]);
+        $settings = ['enable_cli=1', 'file_cache_only=1', 'validate_timestamps=1', 'revalidate_freq=0', "file_cache={$folder}"];
+        $options = array_merge(...array_map(static fn (string $setting): array => ['-d', "opcache.{$setting}"], $settings));
+        @pcntl_exec(PHP_BINARY, [...$options, ...array_slice($told, 1)]);
     }
 })();

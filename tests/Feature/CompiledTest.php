@@ -14,7 +14,7 @@ beforeEach(function () {
     file_put_contents($this->script, '<?php require '.var_export(base_path('bootstrap/compiled.php'), true).'; echo json_encode([ini_get("opcache.file_cache"), ini_get("precision"), array_slice($argv, 1), stream_get_contents(STDIN), getenv("KEPT")]);');
     /** @return array{string, string, list<string>, string, string} where it is run from, and what it was told */
     $this->run = function (string ...$arguments): array {
-        $process = new Process([PHP_BINARY, '-d', 'precision=5', $this->script, ...$arguments], env: ['HAFENBUCH_HOME' => $this->home, 'KEPT' => 'as it was'], input: 'read once');
+        $process = new Process([PHP_BINARY, '-d', 'precision=5', $this->script, ...$arguments], env: ['HAFENBUCH_HOME' => $this->home, 'PHP_INI_SCAN_DIR' => ":{$this->home}", 'KEPT' => 'as it was'], input: 'read once');
 
         return json_decode($process->mustRun()->getOutput(), true);
     };
@@ -28,6 +28,15 @@ it('runs from what was compiled before, and is told all that it was told', funct
         expect(($this->run)(...$told))->toBe([$this->folder, '5', $told, 'read once', 'as it was']);
     }
     expect(glob("{$this->folder}/*/*"))->not->toBe([])->and(fileperms($this->folder) & 0o777)->toBe(0o700);
+});
+
+it('runs what a file says now, whatever the settings of the machine say', function () {
+    file_put_contents("{$this->home}/settings.ini", 'opcache.validate_timestamps=0');
+    ($this->run)();
+    file_put_contents($this->script, str_replace('"KEPT"', '"HAFENBUCH_HOME"', (string) file_get_contents($this->script)));
+    touch($this->script, time() - 60);
+
+    expect(($this->run)()[4])->toBe($this->home);
 });
 
 it('does without where somebody else could write what is run', function (Closure $spoil) {

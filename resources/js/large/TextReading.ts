@@ -7,6 +7,7 @@ const MOST_MS = 10_000;
 
 /** It rests so many times as long as it has read, so that it leaves the machine to whoever types fast. */
 const REST = 2;
+const LONGEST_REST_MS = 1000;
 
 /** Reads the newest of the texts that it is given, one at a time, beside the page. */
 export class TextReading {
@@ -53,7 +54,7 @@ export class TextReading {
     private take(turn: number, renewal: Renewal): void {
         if (turn === this.turn) {
             clearTimeout(this.limit);
-            this.limit = setTimeout(() => this.rested(), REST * (performance.now() - this.begunAt));
+            this.limit = setTimeout(() => this.rested(), Math.min(LONGEST_REST_MS, REST * (performance.now() - this.begunAt)));
             this.blocks = renewed(this.blocks, renewal);
             this.onRead(this.blocks);
         }
