@@ -24,6 +24,9 @@ afterEach(fn () => $this->browser->close());
 
 it('stands whole in its frame, upright or wide, and says where it cannot be shown', function () {
     $this->browser->until('return document.querySelectorAll("[data-picture=waiting]").length >= 3');
+    // All that come into sight together are asked for together.
+    $asked = (string) $this->browser->script('return performance.getEntriesByType("resource").find((one) => one.name.includes("/pictures?")).name');
+    expect(substr_count(urldecode($asked), ','))->toBe(3, $asked);
     ($this->drawn)();
     foreach (['upright.svg' => 1 / 3, 'wide.svg' => 3, 'text.md' => null] as $path => $shape) {
         $of = ($this->picture)($path);

@@ -1,5 +1,26 @@
 import { startTransition, useEffect, useState } from 'react';
 
+const waiting = new Set<() => void>();
+
+/** Together with all else that waits for it, so that it is drawn in one go. Before the next frame is painted, it would come first. */
+function afterNextFrame(work: () => void): () => void {
+    if (waiting.size === 0) {
+        requestAnimationFrame(() => setTimeout(begin));
+    }
+    waiting.add(work);
+    return () => waiting.delete(work);
+}
+
+function begin(): void {
+    const all = [...waiting];
+    waiting.clear();
+    startTransition(() => {
+        for (const work of all) {
+            work();
+        }
+    });
+}
+
 /**
  * Whether what a view is for has been seen; what only goes with it is drawn then.
  *
@@ -7,19 +28,6 @@ import { startTransition, useEffect, useState } from 'react';
  */
 export function useBegun(past = false): boolean {
     const [isBegun, setBegun] = useState(past);
-    useEffect(() => {
-        if (isBegun) {
-            return;
-        }
-        // Before the next frame is painted, this would come first.
-        let after: ReturnType<typeof setTimeout> | undefined;
-        const frame = requestAnimationFrame(() => {
-            after = setTimeout(() => startTransition(() => setBegun(true)));
-        });
-        return () => {
-            cancelAnimationFrame(frame);
-            clearTimeout(after);
-        };
-    }, [isBegun]);
+    useEffect(() => (isBegun ? undefined : afterNextFrame(() => setBegun(true))), [isBegun]);
     return isBegun;
 }
