@@ -20,24 +20,23 @@ declare(strict_types=1);
     if (preg_match('~^/[\w./-]+$~D', $folder) !== 1) {
         return;
     }
+    $isOwn = static fn (string $one): bool => is_dir($one) && fileowner($one) === posix_geteuid() && (fileperms($one) & 0o022) === 0;
+    // Before anything is made or taken away there: what the superuser makes, nobody else could use.
+    if (! $isOwn($home) || ! $isOwn("{$home}/storage") || ! $isOwn($framework)) {
+        return;
+    }
     // Of two programs of one version, files can have equal times; those of another one are not needed any more.
-    if (! is_dir($folder) && is_dir($framework) && @mkdir($folder, 0o700)) {
-        foreach (array_diff(glob("{$framework}/compiled-*", GLOB_ONLYDIR) ?: [], [$folder]) as $old) {
-            try {
-                $inside = new RecursiveIteratorIterator(new RecursiveDirectoryIterator($old, FilesystemIterator::SKIP_DOTS), RecursiveIteratorIterator::CHILD_FIRST);
-                foreach ($inside as $path => $one) {
-                    $one->isDir() && ! $one->isLink() ? @rmdir((string) $path) : @unlink((string) $path);
-                }
-                @rmdir($old);
-            } catch (UnexpectedValueException) {
-                // What is somebody else’s stays.
+    if (! is_dir($folder) && @mkdir($folder, 0o700)) {
+        foreach (array_filter(array_diff(glob("{$framework}/compiled-*", GLOB_ONLYDIR) ?: [], [$folder]), $isOwn) as $old) {
+            $inside = new RecursiveIteratorIterator(new RecursiveDirectoryIterator($old, FilesystemIterator::SKIP_DOTS), RecursiveIteratorIterator::CHILD_FIRST, RecursiveIteratorIterator::CATCH_GET_CHILD);
+            foreach ($inside as $path => $one) {
+                $one->isDir() && ! $one->isLink() ? @rmdir((string) $path) : @unlink((string) $path);
             }
+            @rmdir($old);
         }
     }
-    foreach ([$home, "{$home}/storage", $framework, $folder] as $own) {
-        if (! is_dir($own) || fileowner($own) !== posix_geteuid() || (fileperms($own) & 0o022) !== 0) {
-            return;
-        }
+    if (! $isOwn($folder)) {
+        return;
     }
     // With all that PHP itself was told; the last of it may be empty.
     $told = explode("\0", substr((string) @file_get_contents('/proc/self/cmdline'), 0, -1));

@@ -61,6 +61,14 @@ it('does without where somebody else could write what is run', function (Closure
     },
 ]);
 
+it('makes and takes away nothing where somebody else could', function () {
+    mkdir($old = "{$this->home}/storage/framework/compiled-0.0.1");
+    chmod("{$this->home}/storage", 0o775);
+    ($this->run)();
+
+    expect(glob("{$this->home}/storage/framework/compiled-*"))->toBe([$old]);
+});
+
 it('takes away what another version has left', function () {
     mkdir($old = "{$this->home}/storage/framework/compiled-0.0.1/some/where", 0o700, true);
     file_put_contents("{$old}/one.bin", 'old');

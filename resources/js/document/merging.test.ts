@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest';
+import { chance } from '../testing/chance';
 import { bothOf, merge, type Place } from './merging';
+import { piecesOf } from './pieces';
 
 /** The text with the same choice in each place. */
 function chosen({ text, places }: { text: string; places: Place[] }, by: (place: Place) => string): string {
@@ -75,11 +77,7 @@ describe('merge of a drawing', () => {
 
     it('is whole with either choice, whatever was changed', () => {
         const tags = ['<a/>', '<b x="1"/>', "<c y='>'/>", '<g>', '</g>', ' words ', '\n', '<!-- <x> -->', '<b x="2"/>'];
-        let seed = 1853;
-        const any = (most: number) => {
-            seed = (seed * 48271) % 2147483647;
-            return seed % most;
-        };
+        const any = chance();
         for (let turn = 0; turn < 200; turn++) {
             const base = Array.from({ length: any(12) }, () => tags[any(tags.length)] ?? '');
             const change = () =>
@@ -113,6 +111,11 @@ describe('merge of a timeline', () => {
         const asked = merge(mine, base, other, 'show.otio');
         expect(asked.places.map((place) => place.name)).toEqual(['clip dusk']);
         expect(chosen(asked, (place) => place.theirs)).toBe(other);
+    });
+
+    it('takes a timeline of very many lines', () => {
+        const text = `{"tracks": {"children": [${'\n'.repeat(300_000)}{"OTIO_SCHEMA": "Clip.2", "name": "Storm"}]}}`;
+        expect(piecesOf('show.otio', text).join('')).toBe(text);
     });
 
     it('goes by lines where it is no timeline', () => {

@@ -73,12 +73,13 @@ function clipsOf(text: string): string[] | null {
     if (open.length > 0 || lists.length > 0) {
         return null;
     }
-    const pieces: string[] = [];
     let at = 0;
-    for (const [from, to] of clips) {
-        pieces.push(...linesOf(text.slice(at, from)), text.slice(from, to));
+    // As many lines as arguments would be more than a call can have.
+    const pieces = clips.flatMap(([from, to]) => {
+        const before = linesOf(text.slice(at, from));
         at = to;
-    }
+        return [...before, text.slice(from, to)];
+    });
     return [...pieces, ...linesOf(text.slice(at))].filter((piece) => piece !== '');
 }
 

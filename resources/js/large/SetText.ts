@@ -1,5 +1,6 @@
 import DOMPurify from 'dompurify';
-import type { Block } from './markdown';
+import { alike } from './alike';
+import type { Block } from './reading';
 import { Stretches } from './Stretches';
 
 /** The page is not kept from keys for longer. */
@@ -78,15 +79,7 @@ export class SetText {
     /** @param state  of what it takes in; with another one its pictures are asked for anew */
     show(blocks: Block[], state: string): void {
         const before = this.shown;
-        const most = Math.min(before.length, blocks.length);
-        let same = 0;
-        while (same < most && before[same]?.html === blocks[same]?.html) {
-            same++;
-        }
-        let rest = 0;
-        while (rest < most - same && before[before.length - 1 - rest]?.html === blocks[blocks.length - 1 - rest]?.html) {
-            rest++;
-        }
+        const [same, rest] = alike(before, blocks, (one, other) => one.html === other.html);
         const fresh = blocks.slice(same, blocks.length - rest).map((block) => this.placeFor(block));
         const gone = before.slice(same, before.length - rest);
         let last = before[same - 1]?.section ?? null;

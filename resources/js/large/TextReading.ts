@@ -1,5 +1,5 @@
-import type { Block } from './markdown';
 import MarkdownWorker from './markdown.worker?worker';
+import type { Block } from './reading';
 import { type Renewal, renewed } from './renewal';
 
 /** A text that takes longer is one that is made to. */

@@ -4,7 +4,7 @@ import type { Reference } from '../api/client';
 import { font } from '../theme/tokens';
 import { Notice } from '../ui/Notice';
 import { fileName } from '../ui/words';
-import type { Block } from './markdown';
+import type { Block } from './reading';
 import { SetText } from './SetText';
 import { Stretches } from './Stretches';
 import type { SharedPlace } from './sharedPlace';

@@ -1,4 +1,4 @@
-import { type Reading, readingOf } from './markdown';
+import { type Reading, readingOf } from './reading';
 import { renewalOf } from './renewal';
 
 let before: Reading | undefined;

@@ -1,5 +1,6 @@
 import { expect, it } from 'vitest';
-import { type Block, blocksOf } from './markdown';
+import { chance } from '../testing/chance';
+import { type Block, blocksOf } from './reading';
 import { renewalOf, renewed } from './renewal';
 
 /** Reads a text as often as it is edited, and sends what is new. */
@@ -14,11 +15,7 @@ function followed(texts: string[]): Block[][] {
 }
 
 it('gives the page what the worker has read, after any edit', () => {
-    let random = 1853;
-    const next = (below: number) => {
-        random = (random * 48271) % 2147483647;
-        return random % below;
-    };
+    const next = chance();
     const pieces = [
         '# The house\n\n',
         'A paragraph.\n\n',

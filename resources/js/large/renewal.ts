@@ -1,4 +1,5 @@
-import type { Block } from './markdown';
+import { alike } from './alike';
+import type { Block } from './reading';
 
 /** What is new of a text's blocks, so that only that goes from the worker to the page. */
 export interface Renewal {
@@ -12,16 +13,7 @@ export interface Renewal {
 }
 
 export function renewalOf(before: Block[], now: Block[]): Renewal {
-    const most = Math.min(before.length, now.length);
-    const isSame = (one: Block | undefined, other: Block | undefined) => one?.html === other?.html && one?.isFront === other?.isFront;
-    let same = 0;
-    while (same < most && isSame(before[same], now[same])) {
-        same++;
-    }
-    let rest = 0;
-    while (rest < most - same && isSame(before[before.length - 1 - rest], now[now.length - 1 - rest])) {
-        rest++;
-    }
+    const [same, rest] = alike(before, now, (one, other) => one.html === other.html && one.isFront === other.isFront);
     return { same, rest, fresh: now.slice(same, now.length - rest), lines: Int32Array.from(now, (block) => block.line) };
 }
 

@@ -1,6 +1,7 @@
 import MarkdownIt from 'markdown-it';
 import { describe, expect, it } from 'vitest';
-import { type Block, blocksOf, type Reading, readingOf } from './markdown';
+import { chance } from '../testing/chance';
+import { type Block, blocksOf, type Reading, readingOf } from './reading';
 
 const CHAPTER = Array.from({ length: 400 }, (_, n) => `Paragraph ${n} of the guidebook, which tells of the float and the pen.\n`).join(
     '\n',
@@ -25,15 +26,6 @@ function inOneGo(text: string): string {
         }
     }
     return markdown.renderer.render(tokens, markdown.options, {});
-}
-
-/** Numbers below others, by chance and each time the same. */
-function chance(): (below: number) => number {
-    let random = 1853;
-    return (below) => {
-        random = (random * 48271) % 2147483647;
-        return random % below;
-    };
 }
 
 describe('a text as it is read', () => {
@@ -70,6 +62,10 @@ describe('a text as it is read', () => {
             reading = readingOf(text, reading);
             expect(whole(reading.blocks)).toBe(inOneGo(text));
         }
+    });
+
+    it('takes a text that is one tag after the other', () => {
+        expect(whole(blocksOf('<div>'.repeat(200_000)))).toHaveLength(1_000_000);
     });
 
     it('sets little anew where all that is said is the same', () => {
