@@ -52,6 +52,8 @@ final class FileList
             if ($output === false || ! is_resource($process)) {
                 return null;
             }
+            // Without a name nothing is left of it, whatever becomes of this process.
+            @unlink((string) stream_get_meta_data($output)['uri']);
             $processes[] = [$process, $output];
         }
 
@@ -94,7 +96,7 @@ final class FileList
                 $written = (int) strpos($listed, ':') + 1;
                 $changed = $written + self::TIME;
                 // An older or later time than one of ten digits is looked at by itself.
-                if ($one === null || $listed[$changed - 1] !== ':' || ($listed[$changed + self::TIME - 1] ?? '') !== ':') {
+                if ($one === null || ($listed[$changed - 1] ?? '') !== ':' || ($listed[$changed + self::TIME - 1] ?? '') !== ':') {
                     continue;
                 }
                 $stat = substr($listed, 1, $written + self::SECONDS - 1).substr($listed, $changed - 1, self::SECONDS + 1).substr($listed, $changed + self::TIME - 1).':';

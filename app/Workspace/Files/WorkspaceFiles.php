@@ -6,7 +6,6 @@ namespace App\Workspace\Files;
 
 use App\Models\Workspace;
 use Hafenbuch\Core\Document\OnDisk;
-use Hafenbuch\Core\Format\Link\LinkContent;
 use Hafenbuch\Core\Path\InvalidPath;
 use Hafenbuch\Core\Path\Path;
 use Hafenbuch\Core\Write\FileSystem;
@@ -148,15 +147,11 @@ final class WorkspaceFiles implements FileSystem
     /** @throws UnableToRead|InvalidPath */
     public function bytes(string $path): string
     {
-        [$file, $isLink] = $this->opened($path);
+        $file = $this->open($path);
         $bytes = @stream_get_contents($file);
         fclose($file);
 
-        return match (true) {
-            $bytes === false => throw UnableToRead::file($path, Trouble::last()),
-            ! $isLink && LinkContent::is($bytes) => throw self::beginsAsALink($path),
-            default => $bytes,
-        };
+        return $bytes !== false ? $bytes : throw UnableToRead::file($path, Trouble::last());
     }
 
     /**
@@ -188,22 +183,6 @@ final class WorkspaceFiles implements FileSystem
      */
     public function open(string $path)
     {
-        [$file, $isLink] = $this->opened($path);
-        if ($isLink || Links::in($file) === null) {
-            return $file;
-        }
-        fclose($file);
-
-        throw self::beginsAsALink($path);
-    }
-
-    /**
-     * @return array{resource, bool} what was opened, and whether it stands for a link
-     *
-     * @throws UnableToRead|InvalidPath
-     */
-    private function opened(string $path): array
-    {
         $path = Path::of($path)->value;
         [$file, $isNamed] = $this->walls->standingIn(Path::folderOf($path), function () use ($path): array {
             $link = Links::here($path);
@@ -215,17 +194,15 @@ final class WorkspaceFiles implements FileSystem
 
             return [$file ?: throw UnableToRead::file($path, Trouble::last()), $isNamed];
         });
-        if ($isNamed === null || ($isNamed && self::isOfFile($file))) {
-            return [$file, $isNamed === null];
+        if ($isNamed === null) {
+            return $file;
+        }
+        if ($isNamed && self::isOfFile($file)) {
+            return Links::in($file) === null ? $file : throw UnableToRead::file($path, 'it begins as what stands for a link does');
         }
         fclose($file);
 
         throw UnableToRead::file($path, 'another file took its place while it was opened');
-    }
-
-    private static function beginsAsALink(string $path): UnableToRead
-    {
-        return UnableToRead::file($path, 'it begins as what stands for a link does');
     }
 
     /**
