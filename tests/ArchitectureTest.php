@@ -62,6 +62,7 @@ const CORE_ROOMS = [
 ];
 
 const PAGE_ROOMS = [
+    'testing' => [],
     'theme' => [],
     'api' => [],
     'ui' => ['api', 'theme'],

@@ -24,13 +24,18 @@ final class Rooms
         });
     }
 
-    /** @return array<string, list<string>> by room: the others that it imports from */
+    /**
+     * What only tests share is a room too, `testing`: any test may use it, so that only a use of it
+     * by what is shipped counts.
+     *
+     * @return array<string, list<string>> by room: the others that it imports from
+     */
     public static function ofTypeScript(string $folder): array
     {
-        return self::of($folder, '~\.tsx?$~', static function (string $source): array {
+        return self::of($folder, '~\.tsx?$~', static function (string $source, string $file): array {
             preg_match_all('~(?:from|import\()\s*\'\.\./(?:\.\./)*([\w-]+)/~', $source, $found);
 
-            return $found[1];
+            return preg_match('~\.test\.tsx?$~', $file) === 1 ? array_diff($found[1], ['testing']) : $found[1];
         });
     }
 
@@ -67,7 +72,7 @@ final class Rooms
     }
 
     /**
-     * @param  callable(string): list<string>  $mentioned
+     * @param  callable(string, string): array<int, string>  $mentioned  what a source, in the file of that name, mentions
      * @return array<string, list<string>>
      */
     private static function of(string $folder, string $files, callable $mentioned): array
@@ -79,7 +84,7 @@ final class Rooms
                 continue;
             }
             $uses[$parts[0]] ??= [];
-            foreach ($mentioned((string) file_get_contents((string) $file)) as $room) {
+            foreach ($mentioned((string) file_get_contents((string) $file), (string) $file) as $room) {
                 if ($room !== $parts[0] && is_dir("{$folder}/{$room}")) {
                     $uses[$parts[0]][$room] = $room;
                 }
