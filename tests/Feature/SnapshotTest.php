@@ -202,7 +202,7 @@ it('lists files also while signals come', function () {
         for ($turn = 0; $turn < 20; $turn++) {
             $list = App\Workspace\Files\FileList::begin($this->harbour->root);
             $stat = App\Workspace\Files\FileStat::of((array) stat("{$this->harbour->root}/d7.md"));
-            $known = ['d7.md' => App\Workspace\Files\FileList::known($stat->signature, PHP_INT_MAX, 'a note'), 'd8.md' => App\Workspace\Files\FileList::known($stat->signature, PHP_INT_MAX, 'of another')];
+            $known = ['d7.md' => App\Workspace\Files\FileList::known($stat->signature.':'.PHP_INT_MAX, 'a note'), 'd8.md' => App\Workspace\Files\FileList::known($stat->signature.':'.PHP_INT_MAX, 'of another')];
             expect(iterator_to_array($list->proved($known)))->toBe([['d7.md', 'a note', true]])->and(array_keys($known))->toBe(['d8.md']);
         }
     } finally {

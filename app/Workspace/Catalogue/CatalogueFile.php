@@ -8,6 +8,8 @@ use App\Workspace\Kept\KeptFile;
 use App\Workspace\Kept\KnownRows;
 use App\Workspace\Kept\Records;
 use App\Workspace\Kept\Touches;
+use Hafenbuch\Core\Reference\Bytes;
+use Hafenbuch\Core\Reference\HeldBytes;
 use Hafenbuch\Core\Reference\Nodes;
 
 /**
@@ -23,23 +25,23 @@ final readonly class CatalogueFile
     private const SUM_BYTES = 8;
 
     /**
-     * @param  string  $places  for each document in the order of the ids its place in the order of the paths
-     * @param  string  $numbers  for each place the document's number in the order of the ids
-     * @param  string  $pathEnds  for each place where its path ends in the paths
-     * @param  string  $drafts  for each place how many up to it have a draft
-     * @param  string  $bytes  for each place the bytes of all up to it
-     * @param  string  $textEnds  for each place where its text ends in the texts
+     * @param  Bytes  $places  for each document in the order of the ids its place in the order of the paths
+     * @param  Bytes  $numbers  for each place the document's number in the order of the ids
+     * @param  Bytes  $pathEnds  for each place where its path ends in the paths
+     * @param  Bytes  $drafts  for each place how many up to it have a draft
+     * @param  Bytes  $bytes  for each place the bytes of all up to it
+     * @param  Bytes  $textEnds  for each place where its text ends in the texts
      */
     private function __construct(
         public KnownRows $rows,
-        private string $places,
-        private string $numbers,
-        private string $pathEnds,
-        private string $paths,
-        private string $drafts,
-        private string $bytes,
-        private string $textEnds,
-        private string $texts,
+        private Bytes $places,
+        private Bytes $numbers,
+        private Bytes $pathEnds,
+        private Bytes $paths,
+        private Bytes $drafts,
+        private Bytes $bytes,
+        private Bytes $textEnds,
+        private Bytes $texts,
     ) {}
 
     /** @param iterable<string, Entry> $entries by id, in the order of the ids */
@@ -58,6 +60,7 @@ final readonly class CatalogueFile
             $sizes .= pack('P', $entry->bytes);
         }
         asort($order, SORT_STRING);
+        [$unordered, $unorderedEnds, $sizes] = [new HeldBytes($unordered), new HeldBytes($unorderedEnds), new HeldBytes($sizes)];
         $places = array_fill(0, count($order), 0);
         $numbers = $pathEnds = $paths = $drafts = $bytes = $textEnds = $texts = '';
         $sum = new FolderSum;
@@ -73,7 +76,7 @@ final readonly class CatalogueFile
             $textEnds .= pack('V', strlen($texts));
         }
 
-        return new self(new KnownRows(new Nodes([], $ids, KnownRows::ID_BYTES), new Records($times, KnownRows::TIME_BYTES), $touches), pack('V*', ...$places), $numbers, $pathEnds, $paths, $drafts, $bytes, $textEnds, $texts);
+        return new self(new KnownRows(new Nodes([], $ids, KnownRows::ID_BYTES), Records::held($times, KnownRows::TIME_BYTES), $touches), ...array_map(static fn (string $part): HeldBytes => new HeldBytes($part), [pack('V*', ...$places), $numbers, $pathEnds, $paths, $drafts, $bytes, $textEnds, $texts]));
     }
 
     public static function read(string $path): ?self
@@ -86,7 +89,7 @@ final readonly class CatalogueFile
         $count = $rows->ids->count();
         ['paths' => $paths, 'texts' => $texts] = $file->numbers('Vpaths/Vtexts');
         $numbers = self::NUMBER_BYTES * $count;
-        $catalogue = new self($rows, $file->take($numbers), $file->take($numbers), $file->take($numbers), $file->take($paths), $file->take($numbers), $file->take(self::SUM_BYTES * $count), $file->take($numbers), $file->take($texts));
+        $catalogue = new self($rows, ...array_map($file->later(...), [$numbers, $numbers, $numbers, $paths, $numbers, self::SUM_BYTES * $count, $numbers, $texts]));
 
         return $file->isSound() ? $catalogue : null;
     }
@@ -94,8 +97,8 @@ final readonly class CatalogueFile
     public function write(string $path): void
     {
         KeptFile::write($path, self::FORM, [
-            ...$this->rows->parts(), pack('VV', strlen($this->paths), strlen($this->texts)),
-            $this->places, $this->numbers, $this->pathEnds, $this->paths, $this->drafts, $this->bytes, $this->textEnds, $this->texts,
+            ...$this->rows->parts(), pack('VV', $this->paths->length(), $this->texts->length()),
+            ...array_map(static fn (Bytes $part): string => $part->all(), [$this->places, $this->numbers, $this->pathEnds, $this->paths, $this->drafts, $this->bytes, $this->textEnds, $this->texts]),
         ]);
     }
 
@@ -147,11 +150,12 @@ final readonly class CatalogueFile
      */
     public function placesWith(array $words): \Generator
     {
+        $texts = $this->texts->all();
         // The one that is in the fewest leaves the least to look at.
-        $counts = array_map(fn (string $word): int => count($words) === 1 ? 0 : substr_count($this->texts, $word), $words);
+        $counts = array_map(static fn (string $word): int => count($words) === 1 ? 0 : substr_count($texts, $word), $words);
         array_multisort($counts, $words);
         $first = array_shift($words);
-        for ($at = strpos($this->texts, $first); $at !== false; $at = $next < strlen($this->texts) ? strpos($this->texts, $first, $next) : false) {
+        for ($at = strpos($texts, $first); $at !== false; $at = $next < strlen($texts) ? strpos($texts, $first, $next) : false) {
             $place = $this->placeOfText($at);
             $next = self::at($this->textEnds, $place);
             if ($at + strlen($first) > $next) {
@@ -185,21 +189,21 @@ final readonly class CatalogueFile
         return $low;
     }
 
-    /** @param string $ends of the pieces of the whole */
-    private static function piece(string $whole, string $ends, int $place): string
+    /** @param Bytes $ends of the pieces of the whole */
+    private static function piece(Bytes $whole, Bytes $ends, int $place): string
     {
         $start = $place === 0 ? 0 : self::at($ends, $place - 1);
 
-        return substr($whole, $start, self::at($ends, $place) - $start);
+        return $whole->part($start, self::at($ends, $place) - $start);
     }
 
-    private static function sumAt(string $sums, int $place): int
+    private static function sumAt(Bytes $sums, int $place): int
     {
-        return (int) ((array) unpack('P', $sums, $place * self::SUM_BYTES))[1];
+        return (int) ((array) unpack('P', $sums->part($place * self::SUM_BYTES, self::SUM_BYTES)))[1];
     }
 
-    private static function at(string $numbers, int $place): int
+    private static function at(Bytes $numbers, int $place): int
     {
-        return (int) ((array) unpack('V', $numbers, $place * self::NUMBER_BYTES))[1];
+        return (int) ((array) unpack('V', $numbers->part($place * self::NUMBER_BYTES, self::NUMBER_BYTES)))[1];
     }
 }

@@ -12,13 +12,11 @@ use Hafenbuch\Core\Path\Path;
  */
 final class FileList
 {
-    /** Size, when it was written, when it was changed, number; times with fractions, since to have whole seconds of find takes three times as long. */
-    private const STAT = '%s:%T@:%C@:%i';
+    /** What a row of documents says of a file and when it was seen, as SQL. */
+    public const SEEN = "concat(stat, ':', seen_at)";
 
-    /** Bytes of a time in our days, without the fraction, and with it and what follows it. */
-    private const SECONDS = 10;
-
-    private const TIME = 22;
+    /** Size, when it was written, when it was changed, number; of the times ten digits, which since 2001 are the seconds. All others are looked at by themselves. */
+    private const STAT = '%s:%.10T@:%.10C@:%i';
 
     private const PIECE = 1 << 17;
 
@@ -63,11 +61,12 @@ final class FileList
     /**
      * What a file was when it was seen, for `proved`.
      *
+     * @param  string  $seen  as by SEEN
      * @param  string  $note  whatever whoever asks wants to know again
      */
-    public static function known(string $stat, int $seenAt, string $note): string
+    public static function known(string $seen, string $note): string
     {
-        return "{$stat}:{$seenAt}:{$note}";
+        return "{$seen}:{$note}";
     }
 
     public static function noteOf(string $known): string
@@ -93,18 +92,11 @@ final class FileList
                     continue;
                 }
                 $one = $known[$path] ?? null;
-                $written = (int) strpos($listed, ':') + 1;
-                $changed = $written + self::TIME;
-                // An older or later time than one of ten digits is looked at by itself.
-                if ($one === null || ($listed[$changed - 1] ?? '') !== ':' || ($listed[$changed + self::TIME - 1] ?? '') !== ':') {
+                if ($one === null || ! str_starts_with($one, substr($listed, 1).':')) {
                     continue;
                 }
-                $stat = substr($listed, 1, $written + self::SECONDS - 1).substr($listed, $changed - 1, self::SECONDS + 1).substr($listed, $changed + self::TIME - 1).':';
-                if (! str_starts_with($one, $stat)) {
-                    continue;
-                }
-                [$seenAt, $note] = explode(':', substr($one, strlen($stat)), 2);
-                if (FileStat::wasCalm((int) substr($listed, $written, self::SECONDS), (int) substr($listed, $changed, self::SECONDS), (int) $seenAt)) {
+                [, $writtenAt, $changedAt, , $seenAt, $note] = explode(':', $one, 6);
+                if (FileStat::wasCalm((int) $writtenAt, (int) $changedAt, (int) $seenAt)) {
                     unset($known[$path]);
                     yield [$path, $note, $listed[0] === 'w' && ($this->folders[Path::folderOf($path)] ?? false)];
                 }

@@ -8,6 +8,7 @@ use App\Workspace\Kept\KeptFile;
 use App\Workspace\Kept\KnownRows;
 use App\Workspace\Kept\Records;
 use App\Workspace\Kept\TouchedRow;
+use Hafenbuch\Core\Reference\Bytes;
 use Hafenbuch\Core\Reference\Graph;
 use Hafenbuch\Core\Reference\NearestMarked;
 use Hafenbuch\Core\Reference\PackedAdjacency;
@@ -30,14 +31,14 @@ final readonly class GraphFile
      */
     public function __construct(public Graph $graph, public KnownRows $rows, private ReferenceCounts $counts, private Records $keys, private Records $files) {}
 
-    /** @param string $bytes the keys of all nodes */
-    public static function keys(string $bytes): Records
+    /** @param Bytes $bytes the keys of all nodes */
+    public static function keys(Bytes $bytes): Records
     {
         return new Records($bytes, self::KEY_BYTES);
     }
 
-    /** @param string $letters those of all nodes */
-    public static function files(string $letters): Records
+    /** @param Bytes $letters those of all nodes */
+    public static function files(Bytes $letters): Records
     {
         return new Records($letters, 1, TouchedRow::NO_FILE);
     }
@@ -51,12 +52,12 @@ final readonly class GraphFile
         $rows = KnownRows::read($file);
         $nodes = $rows->ids->count();
         ['edges' => $edges, 'marks' => $marks] = $file->numbers('Vedges/Vmarks');
-        [$keys, $files] = [self::keys($file->take(self::KEY_BYTES * $nodes)), self::files($file->take($nodes))];
+        [$keys, $files] = [self::keys($file->later(self::KEY_BYTES * $nodes)), self::files($file->later($nodes))];
         [$starts, $targets, $backStarts, $referrers] = [
-            $file->take(self::NUMBER_BYTES * ($nodes + 1)), $file->take(self::NUMBER_BYTES * $edges), $file->take(self::NUMBER_BYTES * ($nodes + 1)), $file->take(self::NUMBER_BYTES * $edges),
+            $file->later(self::NUMBER_BYTES * ($nodes + 1)), $file->later(self::NUMBER_BYTES * $edges), $file->later(self::NUMBER_BYTES * ($nodes + 1)), $file->later(self::NUMBER_BYTES * $edges),
         ];
-        $counts = ReferenceCounts::of($file->take(ReferenceCounts::length($nodes)), $file->take(ReferenceCounts::length($nodes)));
-        [$labels, $packedMarks] = [$file->take(self::LABEL_BYTES * $nodes), $file->take(self::NUMBER_BYTES * $marks)];
+        $counts = ReferenceCounts::of($file->later(ReferenceCounts::length($nodes)), $file->later(ReferenceCounts::length($nodes)));
+        [$labels, $packedMarks] = [$file->later(self::LABEL_BYTES * $nodes), $file->take(self::NUMBER_BYTES * $marks)];
         if (! $file->isSound()) {
             return null;
         }
@@ -69,11 +70,12 @@ final readonly class GraphFile
     {
         $nodes = $this->graph->nodes()->count();
         [$targets, $referrers] = [$this->graph->targets()->packed(), $this->graph->referrers()->packed()];
+        [[$starts, $edges], [$backStarts, $backEdges]] = [$targets->parts(), $referrers->parts()];
         $nearest = (new Graph($this->graph->nodes(), $targets, $referrers))->knowingNearest($unsaved)->nearest();
-        [$labels, $marks] = [(string) $nearest?->labels, (string) $nearest?->packedMarks()];
+        [$labels, $marks] = [(string) $nearest?->labels->all(), (string) $nearest?->packedMarks()];
         KeptFile::write($path, self::FORM, [
-            ...$this->rows->parts(), pack('VV', intdiv(strlen($targets->edges), self::NUMBER_BYTES), intdiv(strlen($marks), self::NUMBER_BYTES)),
-            $this->keys->joined($nodes), $this->files->joined($nodes), $targets->starts, $targets->edges, $referrers->starts, $referrers->edges, ...$this->counts->parts($nodes), $labels, $marks,
+            ...$this->rows->parts(), pack('VV', intdiv(strlen($edges), self::NUMBER_BYTES), intdiv(strlen($marks), self::NUMBER_BYTES)),
+            $this->keys->joined($nodes), $this->files->joined($nodes), $starts, $edges, $backStarts, $backEdges, ...$this->counts->parts($nodes), $labels, $marks,
         ]);
     }
 

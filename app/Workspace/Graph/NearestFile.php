@@ -39,7 +39,7 @@ final readonly class NearestFile
         }
         $packedMarks = $file->take(self::NUMBER_BYTES * $marks);
         $numbers = array_values((array) unpack('V*', $file->take(2 * self::NUMBER_BYTES * $changed)));
-        $labels = $file->take(self::LABEL_BYTES * $nodes);
+        $labels = $file->later(self::LABEL_BYTES * $nodes);
         $sums = [];
         for ($i = 0; $i < count($numbers) - 1; $i += 2) {
             $sums[$numbers[$i]] = $numbers[$i + 1];
@@ -62,7 +62,7 @@ final readonly class NearestFile
         }
         $marks = $nearest->packedMarks();
         KeptFile::write($path, self::FORM, [
-            self::short($which), pack('VVV', $graph->nodes()->count(), intdiv(strlen($marks), self::NUMBER_BYTES), count($sums)), $marks, $numbers === [] ? '' : pack('V*', ...$numbers), $nearest->labels,
+            self::short($which), pack('VVV', $graph->nodes()->count(), intdiv(strlen($marks), self::NUMBER_BYTES), count($sums)), $marks, $numbers === [] ? '' : pack('V*', ...$numbers), $nearest->labels->all(),
         ]);
     }
 

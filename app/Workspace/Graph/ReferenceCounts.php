@@ -6,6 +6,8 @@ namespace App\Workspace\Graph;
 
 use App\Workspace\Kept\Records;
 use App\Workspace\Kept\TouchedRow;
+use Hafenbuch\Core\Reference\Bytes;
+use Hafenbuch\Core\Reference\HeldBytes;
 
 /** How many references each node of a graph has in what is on the screen, and how many of them are strays. */
 final readonly class ReferenceCounts
@@ -15,10 +17,10 @@ final readonly class ReferenceCounts
     private function __construct(private Records $references, private Records $strays) {}
 
     /**
-     * @param  string  $references  for each node, as 32-bit numbers, the least byte first
-     * @param  string  $strays  likewise
+     * @param  Bytes  $references  for each node, as 32-bit numbers, the least byte first
+     * @param  Bytes  $strays  likewise
      */
-    public static function of(string $references = '', string $strays = ''): self
+    public static function of(Bytes $references = new HeldBytes, Bytes $strays = new HeldBytes): self
     {
         return new self(new Records($references, self::BYTES), new Records($strays, self::BYTES));
     }

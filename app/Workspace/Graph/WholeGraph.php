@@ -10,6 +10,7 @@ use App\Workspace\Kept\Records;
 use App\Workspace\Kept\TouchedRow;
 use App\Workspace\Kept\Touches;
 use Hafenbuch\Core\Reference\Graph;
+use Hafenbuch\Core\Reference\HeldBytes;
 use Hafenbuch\Core\Reference\Nodes;
 use Hafenbuch\Core\Reference\PackedAdjacency;
 use Hafenbuch\Core\Reference\TargetKind;
@@ -45,7 +46,7 @@ final class WholeGraph
         [$targets, $counts] = $whole->references($ids);
         $whole->numbers = [];
 
-        return new GraphFile(new Graph($ids, $targets, $targets->reversed()), new KnownRows($ids, new Records($whole->times, KnownRows::TIME_BYTES), $touches), $counts, GraphFile::keys($whole->keys), GraphFile::files($whole->files));
+        return new GraphFile(new Graph($ids, $targets, $targets->reversed()), new KnownRows($ids, Records::held($whole->times, KnownRows::TIME_BYTES), $touches), $counts, GraphFile::keys(new HeldBytes($whole->keys)), GraphFile::files(new HeldBytes($whole->files)));
     }
 
     private function documents(): Nodes
@@ -80,7 +81,7 @@ final class WholeGraph
     private function references(Nodes $ids): array
     {
         $edges = new Edges($this->workspace);
-        $targets = new PackedAdjacency;
+        $targets = PackedAdjacency::none();
         $references = $strays = '';
         for ($first = 0; $first < $ids->count(); $first += self::CHUNK) {
             $last = min($first + self::CHUNK, $ids->count()) - 1;
@@ -110,7 +111,7 @@ final class WholeGraph
             $strays .= pack('V*', ...$missing);
         }
 
-        return [$targets, ReferenceCounts::of($references, $strays)];
+        return [$targets, ReferenceCounts::of(new HeldBytes($references), new HeldBytes($strays))];
     }
 
     private function isThere(?int $target, ?string $key): bool

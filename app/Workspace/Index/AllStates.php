@@ -45,12 +45,13 @@ final readonly class AllStates
         $hasUnsaved = $latest->graph->nearness()->marking(array_map(strval(...), array_keys($unsaved)));
         $strays = array_fill_keys($latest->withStrays(), true);
         $known = $others = [];
-        foreach ($this->rows($workspace, $named) as [$id, $path, $stat, $seenAt, $more]) {
+        $below = array_map(static fn (bool $hasStray): array => array_map(static fn (bool $hasUnsaved): string => BelowState::of($hasStray, $hasUnsaved)->value.self::BETWEEN, [false, true]), [false, true]);
+        foreach ($this->rows($workspace, $named) as [$id, $path, $seen, $more]) {
             // Two documents can have one path for a while.
-            if ($stat === null || $list === null || isset($unsaved[$id]) || isset($held[$id]) || isset($known[$path])) {
+            if ($seen === null || $list === null || isset($unsaved[$id]) || isset($held[$id]) || isset($known[$path])) {
                 $others[] = $id;
             } else {
-                $known[$path] = FileList::known($stat, (int) $seenAt, BelowState::of(isset($strays[$id]), $hasUnsaved($id))->value.self::BETWEEN.$id.$more);
+                $known[$path] = FileList::known($seen, $below[(int) isset($strays[$id])][(int) $hasUnsaved($id)].$more);
             }
         }
         unset($unsaved, $held, $strays, $hasUnsaved);
@@ -90,11 +91,11 @@ final readonly class AllStates
         }
     }
 
-    /** @return \Generator<array{string, string, ?string, int|string, string}> as plain as the database gives them, and as they come, since there are so many */
-    private function rows(Workspace $workspace, bool $named): \Generator
+    /** @return \Traversable<array{string, string, ?string, string}> as plain as the database gives them, and as they come, since there are so many */
+    private function rows(Workspace $workspace, bool $named): \Traversable
     {
         $query = DB::table('documents')->where('workspace_id', $workspace->id)->whereNull('dropped_at')->orderBy('id')
-            ->selectRaw('id, path, if(saved_hash is null, null, stat), seen_at, '.($named ? "concat_ws(?, '', format, title)" : "''"), $named ? [self::BETWEEN] : []);
+            ->selectRaw('id, path, if(saved_hash is null, null, '.FileList::SEEN.'), '.($named ? 'concat_ws(?, id, format, title)' : 'id'), $named ? [self::BETWEEN] : []);
         $connection = DB::connection()->getPdo();
         $statement = $connection->prepare($query->toSql());
         $connection->setAttribute(\PDO::MYSQL_ATTR_USE_BUFFERED_QUERY, false);
@@ -103,9 +104,9 @@ final readonly class AllStates
         } finally {
             $connection->setAttribute(\PDO::MYSQL_ATTR_USE_BUFFERED_QUERY, true);
         }
-        while (($row = $statement->fetch(\PDO::FETCH_NUM)) !== false) {
-            yield $row;
-        }
+        $statement->setFetchMode(\PDO::FETCH_NUM);
+
+        return $statement;
     }
 
     /** @return array<array-key, true> */

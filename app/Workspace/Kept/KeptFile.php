@@ -14,23 +14,34 @@ final class KeptFile
 
     private const LEFT_SECONDS = 3600;
 
+    private const PIECE = 1 << 16;
+
     private \HashContext $hash;
 
     private string $expected;
 
-    /** @param resource $file */
-    private function __construct(private $file)
+    /**
+     * @param  resource  $file
+     * @param  int  $at  how much of it is read
+     */
+    private function __construct(private $file, private int $at)
     {
         $this->hash = hash_init('xxh3');
         $this->expected = (string) fread($file, self::HASH_BYTES);
+        $this->at += self::HASH_BYTES;
     }
 
     /** @param string $form what its contents mean; of other length or other words where that has changed */
     public static function open(string $path, string $form): ?self
     {
-        $file = is_file($path) ? @fopen($path, 'rb') : false;
+        $file = is_file($path) ? @fopen($path, 'rbe') : false;
+        if ($file === false) {
+            return null;
+        }
+        // Whoever reads a few bytes of it shall not get the thousands around them.
+        stream_set_read_buffer($file, 0);
 
-        return $file !== false && fread($file, strlen($form)) === $form ? new self($file) : null;
+        return fread($file, strlen($form)) === $form ? new self($file, strlen($form)) : null;
     }
 
     /**
@@ -64,8 +75,24 @@ final class KeptFile
     {
         $bytes = $length <= 0 ? '' : (string) stream_get_contents($this->file, $length);
         hash_update($this->hash, $bytes);
+        $this->at += strlen($bytes);
 
         return $bytes;
+    }
+
+    /** The next bytes, which are looked at now and read when they are asked for; fewer where the file ends. */
+    public function later(int $length): FileBytes
+    {
+        for ($taken = 0; $taken < $length; $taken += strlen($bytes)) {
+            $bytes = (string) fread($this->file, min(self::PIECE, $length - $taken));
+            if ($bytes === '') {
+                break;
+            }
+            hash_update($this->hash, $bytes);
+        }
+        $this->at += $taken;
+
+        return new FileBytes($this->file, $this->at - $taken, $taken);
     }
 
     /**
@@ -84,8 +111,6 @@ final class KeptFile
     /** Whether all that was taken is as it was written. Nothing can be taken afterwards. */
     public function isSound(): bool
     {
-        fclose($this->file);
-
         return hash_final($this->hash, true) === $this->expected;
     }
 

@@ -32,7 +32,7 @@ final readonly class KnownRows
         ['count' => $count, 'last' => $last, 'from' => $from, 'newest' => $newest, 'times' => $times, 'xor' => $xor] = $file->numbers(self::HEAD);
         $ids = new Nodes([], $file->take(self::ID_BYTES * $count), self::ID_BYTES);
 
-        return new self($ids, new Records($file->take(self::TIME_BYTES * $count), self::TIME_BYTES), new Touches($from, $newest, $times, $xor), $last < $ids->count() ? $ids->name($last) : null);
+        return new self($ids, new Records($file->later(self::TIME_BYTES * $count), self::TIME_BYTES), new Touches($from, $newest, $times, $xor), $last < $ids->count() ? $ids->name($last) : null);
     }
 
     /** @return list<string> as it is read */

@@ -17,16 +17,14 @@ final class NearestMarked
     /** Bytes of a label: two marked nodes, each with its distance. */
     private const LABEL_BYTES = 16;
 
-    private const AT_ONCE = 4096;
-
     /** @var array<int, array<int, int>> node to its nearest marked nodes with their distances, where they are other than kept */
     private array $mended = [];
 
     /**
-     * @param  string  $labels  for each node two marked nodes and their distances, as 32-bit numbers, the least byte first
+     * @param  Bytes  $labels  for each node two marked nodes and their distances, as 32-bit numbers, the least byte first
      * @param  list<int>  $marks
      */
-    private function __construct(public readonly string $labels, private readonly array $marks) {}
+    private function __construct(public readonly Bytes $labels, private readonly array $marks) {}
 
     /** @param list<int> $marks */
     public static function of(Graph $graph, array $marks): self
@@ -40,10 +38,10 @@ final class NearestMarked
                 : pack('VVVV', $source & self::NONE, $firstAt[$node], $second[$node] & self::NONE, $secondAt[$node]);
         }
 
-        return new self($labels, $marks);
+        return new self(new HeldBytes($labels), $marks);
     }
 
-    public static function kept(string $labels, string $marks): self
+    public static function kept(Bytes $labels, string $marks): self
     {
         return new self($labels, $marks === '' ? [] : array_values((array) unpack('V*', $marks)));
     }
@@ -94,10 +92,10 @@ final class NearestMarked
     /** The same, to be kept. */
     public function flat(int $count): self
     {
-        if ($this->mended === [] && strlen($this->labels) === self::LABEL_BYTES * $count) {
+        if ($this->mended === [] && $this->labels->length() === self::LABEL_BYTES * $count) {
             return $this;
         }
-        $labels = str_pad($this->labels, self::LABEL_BYTES * $count, pack('VVVV', self::NONE, 0, self::NONE, 0));
+        $labels = str_pad($this->labels->all(), self::LABEL_BYTES * $count, pack('VVVV', self::NONE, 0, self::NONE, 0));
         $mended = $this->mended;
         ksort($mended);
         $pieces = [];
@@ -110,7 +108,7 @@ final class NearestMarked
         }
         $pieces[] = substr($labels, $from);
 
-        return new self(implode('', $pieces), $this->marks);
+        return new self(new HeldBytes(implode('', $pieces)), $this->marks);
     }
 
     /** @return ?array{int, int} the nearest marked node below another one, and how far it is; null: there is none */
@@ -129,14 +127,13 @@ final class NearestMarked
     /** @return string for each node a letter, YES where a marked node other than itself is below it */
     public function haveBelow(int $count): string
     {
-        $has = '';
-        foreach (str_split($this->labels, self::LABEL_BYTES * self::AT_ONCE) as $part) {
-            $numbers = (array) unpack('V*', $part);
-            for ($i = 1, $last = count($numbers); $i < $last; $i += 4) {
-                $has .= $numbers[$i] === self::NONE || ($numbers[$i] === strlen($has) && $numbers[$i + 2] === self::NONE) ? Reaching::NO : Reaching::YES;
-            }
+        // In one sweep: of each label the byte by which it says that there is none, else the last of the distance, which is never that large.
+        $has = (string) preg_replace('~\G(?|(\xFF)\xFF{3}.{12}|.{7}(.).{8})~s', '$1', $this->labels->all());
+        $has = str_pad(strtr($has, "\xFF\0", Reaching::NO.Reaching::YES), $count, Reaching::NO);
+        // A marked one is the nearest to itself.
+        foreach ($this->marks as $node) {
+            $has[$node] = array_diff(array_keys($this->at($node)), [$node]) === [] ? Reaching::NO : Reaching::YES;
         }
-        $has = str_pad($has, $count, Reaching::NO);
         foreach ($this->mended as $node => $label) {
             $has[$node] = array_diff(array_keys($label), [$node]) === [] ? Reaching::NO : Reaching::YES;
         }
@@ -257,10 +254,10 @@ final class NearestMarked
         if (isset($this->mended[$node])) {
             return $this->mended[$node];
         }
-        if (($node + 1) * self::LABEL_BYTES > strlen($this->labels)) {
+        if (($node + 1) * self::LABEL_BYTES > $this->labels->length()) {
             return [];
         }
-        ['first' => $first, 'firstAt' => $firstAt, 'second' => $second, 'secondAt' => $secondAt] = (array) unpack('Vfirst/VfirstAt/Vsecond/VsecondAt', $this->labels, $node * self::LABEL_BYTES);
+        ['first' => $first, 'firstAt' => $firstAt, 'second' => $second, 'secondAt' => $secondAt] = (array) unpack('Vfirst/VfirstAt/Vsecond/VsecondAt', $this->labels->part($node * self::LABEL_BYTES, self::LABEL_BYTES));
 
         return match (true) {
             $first === self::NONE => [],

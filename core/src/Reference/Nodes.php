@@ -44,7 +44,16 @@ final class Nodes
             return $this->found = $next;
         }
 
-        return $this->numbers[$name] ?? $this->searched($name);
+        if (! isset($this->numbers[$name])) {
+            $number = $this->searched($name);
+            if ($number === null) {
+                return null;
+            }
+            // Who asks for some asks for them again.
+            $this->numbers[$name] = $number;
+        }
+
+        return $this->numbers[$name];
     }
 
     /**

@@ -14,10 +14,15 @@ final class PackedAdjacency implements Adjacency
     private ?FlatAdjacency $flat = null;
 
     /**
-     * @param  string  $starts  where each node's part begins, and where the last one ends, as 32-bit numbers, the least byte first
-     * @param  string  $edges  all parts, one behind the other, likewise
+     * @param  Bytes  $starts  where each node's part begins, and where the last one ends, as 32-bit numbers, the least byte first
+     * @param  Bytes  $edges  all parts, one behind the other, likewise
      */
-    public function __construct(public readonly string $starts = "\0\0\0\0", public readonly string $edges = '') {}
+    public function __construct(private readonly Bytes $starts, private readonly Bytes $edges) {}
+
+    public static function none(): self
+    {
+        return self::held(pack('V', 0), '');
+    }
 
     public static function of(Adjacency $adjacency): self
     {
@@ -40,7 +45,13 @@ final class PackedAdjacency implements Adjacency
             $edges .= $part === [] ? '' : pack('V*', ...$part);
         }
 
-        return new self($starts, $edges);
+        return self::held($starts, $edges);
+    }
+
+    /** @return array{string, string} as it is made of them */
+    public function parts(): array
+    {
+        return [$this->starts->all(), $this->edges->all()];
     }
 
     public function packed(): self
@@ -58,15 +69,16 @@ final class PackedAdjacency implements Adjacency
     {
         ksort($parts);
         $lengths = [];
+        $before = $this->edges->all();
         $edges = '';
         $from = 0;
         foreach ($parts as $node => $part) {
             [$start, $end] = $this->bounds($node);
-            $edges .= substr($this->edges, $from, $start - $from).($part === [] ? '' : pack('V*', ...$part));
+            $edges .= substr($before, $from, $start - $from).($part === [] ? '' : pack('V*', ...$part));
             $from = $end;
             $lengths[$node] = self::NUMBER_BYTES * count($part) - ($end - $start);
         }
-        $starts = self::numbers($this->starts);
+        $starts = self::numbers($this->starts->all());
         for ($node = $this->count(); $node < $count; $node++) {
             $starts[] = $starts[$node];
         }
@@ -76,16 +88,16 @@ final class PackedAdjacency implements Adjacency
             $shift += intdiv($lengths[$node] ?? 0, self::NUMBER_BYTES);
         }
 
-        return new self(pack('V*', ...$starts), $edges.substr($this->edges, $from));
+        return self::held(pack('V*', ...$starts), $edges.substr($before, $from));
     }
 
     /** @return array{int, int} where a node's part begins and ends in the edges, in bytes; behind the last node all are empty */
     private function bounds(int $node): array
     {
         if ($node >= $this->count()) {
-            return [strlen($this->edges), strlen($this->edges)];
+            return [$this->edges->length(), $this->edges->length()];
         }
-        ['start' => $start, 'end' => $end] = (array) unpack('Vstart/Vend', $this->starts, $node * self::NUMBER_BYTES);
+        ['start' => $start, 'end' => $end] = (array) unpack('Vstart/Vend', $this->starts->part($node * self::NUMBER_BYTES, 2 * self::NUMBER_BYTES));
 
         return [$start * self::NUMBER_BYTES, $end * self::NUMBER_BYTES];
     }
@@ -98,25 +110,25 @@ final class PackedAdjacency implements Adjacency
     public function followedBy(array $targets): self
     {
         $bounds = $edges = [];
-        $before = intdiv(strlen($this->edges), self::NUMBER_BYTES);
+        $before = intdiv($this->edges->length(), self::NUMBER_BYTES);
         foreach ($targets as $of) {
             array_push($edges, ...$of);
             $bounds[] = $before + count($edges);
         }
 
-        return new self($this->starts.($bounds === [] ? '' : pack('V*', ...$bounds)), $this->edges.($edges === [] ? '' : pack('V*', ...$edges)));
+        return self::held($this->starts->all().($bounds === [] ? '' : pack('V*', ...$bounds)), $this->edges->all().($edges === [] ? '' : pack('V*', ...$edges)));
     }
 
     public function count(): int
     {
-        return intdiv(strlen($this->starts), self::NUMBER_BYTES) - 1;
+        return intdiv($this->starts->length(), self::NUMBER_BYTES) - 1;
     }
 
     public function at(int $node): array
     {
         [$start, $end] = $this->bounds($node);
 
-        return $start === $end ? [] : array_values((array) unpack('V'.intdiv($end - $start, self::NUMBER_BYTES), $this->edges, $start));
+        return $start === $end ? [] : array_values((array) unpack('V*', $this->edges->part($start, $end - $start)));
     }
 
     public function flat(): FlatAdjacency
@@ -132,11 +144,16 @@ final class PackedAdjacency implements Adjacency
 
     private function unpacked(): FlatAdjacency
     {
-        $starts = self::numbers($this->starts);
+        $starts = self::numbers($this->starts->all());
         $ends = array_slice($starts, 1);
         array_pop($starts);
 
-        return new FlatAdjacency($starts, $ends, self::numbers($this->edges));
+        return new FlatAdjacency($starts, $ends, self::numbers($this->edges->all()));
+    }
+
+    private static function held(string $starts, string $edges): self
+    {
+        return new self(new HeldBytes($starts), new HeldBytes($edges));
     }
 
     /**
