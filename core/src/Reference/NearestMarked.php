@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Hafenbuch\Core\Reference;
 
+use Hafenbuch\Core\Text\Pattern;
+
 /**
  * For every node of a graph the two nearest marked ones below it, a marked node being its own first. It is kept from one question to the
  * next, and mended where marks or edges have changed since: what that touches is little beside the graph. Two are needed, since what is
@@ -128,7 +130,7 @@ final class NearestMarked
     public function haveBelow(int $count): string
     {
         // In one sweep: of each label the byte by which it says that there is none, else the last of the distance, which is never that large.
-        $has = (string) preg_replace('~\G(?|(\xFF)\xFF{3}.{12}|.{7}(.).{8})~s', '$1', $this->labels->all());
+        $has = Pattern::replace('~\G(?|(\xFF)\xFF{3}.{12}|.{7}(.).{8})~s', '$1', $this->labels->all());
         $has = str_pad(strtr($has, "\xFF\0", Reaching::NO.Reaching::YES), $count, Reaching::NO);
         // A marked one is the nearest to itself.
         foreach ($this->marks as $node) {
