@@ -32,16 +32,16 @@ final class ShowStatus extends HafenbuchCommand
                 $words[$number] = ! $showsAll && $row->state->areAtRest() ? null : self::worded($row->state);
             }
             if ($words[$number] !== null) {
-                // Two documents can have one path for a while.
-                $key = isset($rows[$row->path]) ? $row->path.self::BEHIND_PATH.count($rows) : $row->path;
-                $rows[$key] = $isJson ? self::json($row) : $words[$number];
+                // One text for each, since there are so many.
+                $rows[] = $row->path.self::BEHIND_PATH.($isJson ? self::json($row) : $number);
             }
         }
-        ksort($rows, SORT_STRING);
+        sort($rows, SORT_STRING);
 
-        return $this->answerList((static function () use ($rows, $isJson): \Generator {
-            foreach ($rows as $path => $said) {
-                yield $isJson ? $said : $said.strtok((string) $path, self::BEHIND_PATH);
+        return $this->answerList((static function () use (&$rows, $words, $isJson): \Generator {
+            foreach ($rows as $row) {
+                [$path, $said] = explode(self::BEHIND_PATH, $row, 2);
+                yield $isJson ? $said : $words[(int) $said].$path;
             }
         })());
     }

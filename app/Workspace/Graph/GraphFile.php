@@ -65,15 +65,19 @@ final readonly class GraphFile
         return new self(new Graph($rows->ids, new PackedAdjacency($starts, $targets), new PackedAdjacency($backStarts, $referrers), NearestMarked::kept($labels, $packedMarks)), $rows, $counts, $keys, $files);
     }
 
-    /** @param list<string> $unsaved documents, for which the nearest above them are told */
-    public function write(string $path, array $unsaved): void
+    /**
+     * @param  list<string>  $unsaved  documents, for which the nearest above them are told
+     * @return bool whether it lies there
+     */
+    public function write(string $path, array $unsaved): bool
     {
         $nodes = $this->graph->nodes()->count();
         [$targets, $referrers] = [$this->graph->targets()->packed(), $this->graph->referrers()->packed()];
         [[$starts, $edges], [$backStarts, $backEdges]] = [$targets->parts(), $referrers->parts()];
         $nearest = (new Graph($this->graph->nodes(), $targets, $referrers))->knowingNearest($unsaved)->nearest();
         [$labels, $marks] = [(string) $nearest?->labels->all(), (string) $nearest?->packedMarks()];
-        KeptFile::write($path, self::FORM, [
+
+        return KeptFile::write($path, self::FORM, [
             ...$this->rows->parts(), pack('VV', intdiv(strlen($edges), self::NUMBER_BYTES), intdiv(strlen($marks), self::NUMBER_BYTES)),
             $this->keys->joined($nodes), $this->files->joined($nodes), $starts, $edges, $backStarts, $backEdges, ...$this->counts->parts($nodes), $labels, $marks,
         ]);

@@ -121,11 +121,8 @@ final readonly class WorkspaceGraphs
         $file = LastGraph::read($path);
         if ($file === null || ! $file->rows->areOfThisPast()) {
             $file = WholeGraph::read($workspace);
-            if ($isKept) {
-                $file->write($path, Document::unsavedIds($workspace));
-            }
 
-            return $file;
+            return $isKept ? $this->kept($workspace, $file, $path) : $file;
         }
         $changed = $file->rows->changed($workspace);
         $many = max(self::LEAST, min(self::MOST, intdiv($file->graph->nodes()->count(), self::DOCUMENTS_FOR_ONE)));
@@ -161,9 +158,14 @@ final readonly class WorkspaceGraphs
             return $next;
         }
         $next = $next->graph->nodes()->areSorted() ? $next->knowing($next->rows->touched($now)) : WholeGraph::read($workspace);
-        $next->write($path, Document::unsavedIds($workspace));
 
-        return $next;
+        return $this->kept($workspace, $next, $path);
+    }
+
+    /** The same out of its file, of which only what is asked for is read: what it was made of takes far more memory. */
+    private function kept(Workspace $workspace, GraphFile $made, string $path): GraphFile
+    {
+        return $made->write($path, Document::unsavedIds($workspace)) ? LastGraph::read($path) ?? $made : $made;
     }
 
     /** @param list<TouchedRow> $changed */

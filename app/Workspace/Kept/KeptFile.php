@@ -118,8 +118,9 @@ final class KeptFile
      * Two that write at once each write a whole file; the last one stays.
      *
      * @param  list<string>  $parts
+     * @return bool whether it lies there; where it cannot be kept it is only slower the next time
      */
-    public static function write(string $path, string $form, array $parts): void
+    public static function write(string $path, string $form, array $parts): bool
     {
         if (! is_dir(dirname($path))) {
             @mkdir(dirname($path), 0o700, true);
@@ -135,9 +136,11 @@ final class KeptFile
             hash_update($hash, $part);
         }
         $temporary = $path.'.'.bin2hex(random_bytes(6));
-        // Where it cannot be kept it is only slower the next time.
-        if (@file_put_contents($temporary, [$form, hash_final($hash, true), ...$parts]) === false || ! @rename($temporary, $path)) {
+        $isKept = @file_put_contents($temporary, [$form, hash_final($hash, true), ...$parts]) !== false && @rename($temporary, $path);
+        if (! $isKept) {
             @unlink($temporary);
         }
+
+        return $isKept;
     }
 }
