@@ -71,6 +71,26 @@ final class NearestMarked
     }
 
     /**
+     * Whether nothing has changed but that more nodes are marked.
+     *
+     * @param  list<int>  $marks
+     * @param  list<int>  $changed  the nodes that refer to others than before
+     */
+    public function isLessThan(array $marks, array $changed): bool
+    {
+        return $changed === [] && array_diff($this->marks, $marks) === [];
+    }
+
+    /**
+     * @param  list<int>  $marks
+     * @return list<int> those that were not marked
+     */
+    public function added(array $marks): array
+    {
+        return array_values(array_diff($marks, $this->marks));
+    }
+
+    /**
      * From how many nodes the labels may have to be mended.
      *
      * @param  list<int>  $marks
@@ -88,7 +108,7 @@ final class NearestMarked
      */
     private function touched(array $marks, array $changed): array
     {
-        return array_values(array_unique([...array_diff($marks, $this->marks), ...array_diff($this->marks, $marks), ...$changed]));
+        return array_values(array_unique([...$this->added($marks), ...array_diff($this->marks, $marks), ...$changed]));
     }
 
     /** The same, to be kept. */

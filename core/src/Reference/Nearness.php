@@ -14,6 +14,9 @@ final readonly class Nearness
 
     private const ANEW = 4;
 
+    /** So much longer it takes where a label is lost. */
+    private const WITHDRAWING = 4;
+
     /** Microseconds, about, for a node of which it is found out only whether one that is marked is below it. */
     private const REACHING = 2;
 
@@ -97,10 +100,7 @@ final readonly class Nearness
         $marks = $this->nodes->numbered($marked);
         sort($marks);
         $isMarked = array_fill_keys($marks, true);
-        $count = $this->nodes->count();
-        $isKept = $this->nearest !== null && $this->mending($marks) < self::REACHING * $count;
-        $reaches = $isKept ? $this->nearest->after($this->graph, $marks, $this->changed)->haveBelow($count) : Reaching::of($this->graph->referrers(), $marks);
-
+        $reaches = $this->reaching($marks);
         $nodes = $this->nodes;
 
         return function (string $node) use ($nodes, $reaches, $isMarked): bool {
@@ -108,6 +108,21 @@ final readonly class Nearness
 
             return $number !== null && (isset($isMarked[$number]) ? $this->nearestFromAbove($number, $isMarked) !== null : $reaches[$number] === Reaching::YES);
         };
+    }
+
+    /**
+     * @param  list<int>  $marks
+     * @return string as Reaching says it
+     */
+    private function reaching(array $marks): string
+    {
+        $count = $this->nodes->count();
+        if ($this->nearest !== null && $this->nearest->isLessThan($marks, $this->changed)) {
+            return Reaching::andAlso($this->nearest->haveBelow($count), $this->graph->referrers(), $this->nearest->added($marks));
+        }
+        $isKept = $this->nearest !== null && self::WITHDRAWING * $this->mending($marks) < self::REACHING * $count;
+
+        return $isKept ? $this->nearest->after($this->graph, $marks, $this->changed)->haveBelow($count) : Reaching::of($this->graph->referrers(), $marks);
     }
 
     /** @param list<string> $marked */

@@ -17,7 +17,18 @@ final class Reaching
      */
     public static function of(Adjacency $referrers, array $marks): string
     {
-        $reaches = str_repeat(self::NO, $referrers->count());
+        return self::andAlso(str_repeat(self::NO, $referrers->count()), $referrers, $marks);
+    }
+
+    /**
+     * Where more nodes are marked than those of which it is known.
+     *
+     * @param  string  $reaches  as it is known; of a marked node it may say too little
+     * @param  list<int>  $marks  the others
+     */
+    public static function andAlso(string $reaches, Adjacency $referrers, array $marks): string
+    {
+        // Whatever refers to one that is known to reach a marked one reaches it too, so that nothing above it is looked at again.
         for ($nodes = $marks; $nodes !== []; $nodes = $next) {
             $next = [];
             foreach ($nodes as $node) {

@@ -215,7 +215,7 @@ it('packs the same after any changes, wherever they are', function () {
 
 it('tells of all nodes whether a marked one is below them, as if each were asked, also after changes', function () {
     mt_srand(1853);
-    for ($turn = 0; $turn < 60; $turn++) {
+    for ($turn = 0; $turn < 300; $turn++) {
         $count = mt_rand(1, 30);
         $nodes = array_map(static fn (int $n): string => sprintf('n%03d', $n), range(0, $count - 1));
         $targets = array_map(static fn (): array => array_values(array_unique(array_map(static fn (): int => mt_rand(0, $count - 1), range(0, mt_rand(0, 2))))), $nodes);
@@ -225,8 +225,13 @@ it('tells of all nodes whether a marked one is below them, as if each were asked
             $graph = $graph->knowingNearest($marked)->with([$nodes[mt_rand(0, $count - 1)] => [$nodes[mt_rand(0, $count - 1)]], 'n999' => [$nodes[0]]]);
             $marked = array_values(array_filter($nodes, static fn (): bool => mt_rand(0, 4) === 0));
         }
+        if ($turn % 3 === 0) {
+            // Nothing changes but that more are marked.
+            $graph = $graph->knowingNearest($marked);
+            $marked = array_values(array_unique([...$marked, ...array_filter($nodes, static fn (): bool => mt_rand(0, 6) === 0)]));
+        }
         $has = $graph->nearness()->marking($marked);
-        $nearest = $graph->nearness()->below($marked, $graph->nodes()->all());
+        $nearest = (new Graph($graph->nodes(), $graph->targets()))->nearness()->below($marked, $graph->nodes()->all());
         foreach ($graph->nodes()->all() as $node) {
             expect($has($node))->toBe(isset($nearest[$node]));
         }
