@@ -19,7 +19,7 @@ final class NearestMarked
     /** Bytes of a label: two marked nodes, each with its distance. */
     private const LABEL_BYTES = 16;
 
-    /** @var array<int, array<int, int>> node to its nearest marked nodes with their distances, where they are other than kept */
+    /** @var array<int, string> by node, where they are other than kept: a list for each of very many would take eight times the memory */
     private array $mended = [];
 
     /**
@@ -117,15 +117,14 @@ final class NearestMarked
         if ($this->mended === [] && $this->labels->length() === self::LABEL_BYTES * $count) {
             return $this;
         }
-        $labels = str_pad($this->labels->all(), self::LABEL_BYTES * $count, pack('VVVV', self::NONE, 0, self::NONE, 0));
+        $labels = str_pad($this->labels->all(), self::LABEL_BYTES * $count, self::label([]));
         $mended = $this->mended;
         ksort($mended);
         $pieces = [];
         $from = 0;
         foreach ($mended as $node => $label) {
-            $sources = array_keys($label);
             $pieces[] = substr($labels, $from, $node * self::LABEL_BYTES - $from);
-            $pieces[] = pack('VVVV', $sources[0] ?? self::NONE, $label[$sources[0] ?? -1] ?? 0, $sources[1] ?? self::NONE, $label[$sources[1] ?? -1] ?? 0);
+            $pieces[] = $label;
             $from = ($node + 1) * self::LABEL_BYTES;
         }
         $pieces[] = substr($labels, $from);
@@ -153,11 +152,8 @@ final class NearestMarked
         $has = Pattern::replace('~\G(?|(\xFF)\xFF{3}.{12}|.{7}(.).{8})~s', '$1', $this->labels->all());
         $has = str_pad(strtr($has, "\xFF\0", Reaching::NO.Reaching::YES), $count, Reaching::NO);
         // A marked one is the nearest to itself.
-        foreach ($this->marks as $node) {
+        foreach ([...$this->marks, ...array_keys($this->mended)] as $node) {
             $has[$node] = array_diff(array_keys($this->at($node)), [$node]) === [] ? Reaching::NO : Reaching::YES;
-        }
-        foreach ($this->mended as $node => $label) {
-            $has[$node] = array_diff(array_keys($label), [$node]) === [] ? Reaching::NO : Reaching::YES;
         }
 
         return $has;
@@ -174,20 +170,20 @@ final class NearestMarked
         $waiting = [];
         foreach ([...array_keys($lost), ...$touched] as $node) {
             if (isset($isMarked[$node])) {
-                $waiting[0][] = [$node, $node];
+                $waiting[0][] = self::pair($node, $node);
             }
             foreach ($graph->targets()->at($node) as $target) {
                 foreach ($this->at($target) as $source => $distance) {
-                    $waiting[$distance + 1][] = [$node, $source];
+                    $waiting[$distance + 1][] = self::pair($node, $source);
                 }
             }
         }
         for ($distance = 0; $waiting !== []; $distance++) {
             for ($i = 0; isset($waiting[$distance][$i]); $i++) {
-                [$node, $source] = $waiting[$distance][$i];
+                [$node, $source] = [$waiting[$distance][$i] >> 32, $waiting[$distance][$i] & self::NONE];
                 if ($this->take($node, $source, $distance)) {
                     foreach ($graph->referrers()->at($node) as $referrer) {
-                        $waiting[$distance + 1][] = [$referrer, $source];
+                        $waiting[$distance + 1][] = self::pair($referrer, $source);
                     }
                 }
             }
@@ -207,21 +203,21 @@ final class NearestMarked
         $waiting = $lost = [];
         foreach ($touched as $node) {
             foreach ($this->at($node) as $source => $distance) {
-                $waiting[$distance][] = [$node, $source];
+                $waiting[$distance][] = self::pair($node, $source);
             }
         }
         for ($distance = 0; $waiting !== []; $distance++) {
             for ($i = 0; isset($waiting[$distance][$i]); $i++) {
-                [$node, $source] = $waiting[$distance][$i];
+                [$node, $source] = [$waiting[$distance][$i] >> 32, $waiting[$distance][$i] & self::NONE];
                 $label = $this->at($node);
                 if (($label[$source] ?? null) !== $distance || $this->isSupported($graph, $isMarked, $node, $source, $distance)) {
                     continue;
                 }
                 unset($label[$source]);
-                $this->mended[$node] = $label;
+                $this->mended[$node] = self::label($label);
                 $lost[$node] = true;
                 foreach ($graph->referrers()->at($node) as $referrer) {
-                    $waiting[$distance + 1][] = [$referrer, $source];
+                    $waiting[$distance + 1][] = self::pair($referrer, $source);
                 }
             }
             unset($waiting[$distance]);
@@ -265,21 +261,36 @@ final class NearestMarked
                 return false;
             }
         }
-        $this->mended[$node] = $label;
+        $this->mended[$node] = self::label($label);
 
         return true;
+    }
+
+    /** A node and a marked one in one number, since very many of them wait at once. */
+    private static function pair(int $node, int $source): int
+    {
+        return $node << 32 | $source;
+    }
+
+    /** @param array<int, int> $distances to no, one or two marked nodes */
+    private static function label(array $distances): string
+    {
+        $label = '';
+        foreach ($distances as $source => $distance) {
+            $label .= pack('VV', $source, $distance);
+        }
+
+        return str_pad($label, self::LABEL_BYTES, pack('VV', self::NONE, 0));
     }
 
     /** @return array<int, int> marked nodes with their distances */
     private function at(int $node): array
     {
-        if (isset($this->mended[$node])) {
-            return $this->mended[$node];
-        }
-        if (($node + 1) * self::LABEL_BYTES > $this->labels->length()) {
+        $label = $this->mended[$node] ?? $this->labels->part($node * self::LABEL_BYTES, self::LABEL_BYTES);
+        if ($label === '') {
             return [];
         }
-        ['first' => $first, 'firstAt' => $firstAt, 'second' => $second, 'secondAt' => $secondAt] = (array) unpack('Vfirst/VfirstAt/Vsecond/VsecondAt', $this->labels->part($node * self::LABEL_BYTES, self::LABEL_BYTES));
+        ['first' => $first, 'firstAt' => $firstAt, 'second' => $second, 'secondAt' => $secondAt] = (array) unpack('Vfirst/VfirstAt/Vsecond/VsecondAt', $label);
 
         return match (true) {
             $first === self::NONE => [],
