@@ -21,7 +21,7 @@ interface Shown {
 /** So few are set without asking whether they are in sight, which has the browser lay out the page. */
 const FEW = 4;
 
-/** What nobody sees yet is set when so long nothing new has come, in milliseconds: whoever types has the page for themselves. */
+/** What nobody sees yet is set when so long nothing new has come and no key was pressed, in milliseconds: whoever types has the page for themselves. */
 const REST_MS = 1000;
 
 /** Pixels from the left of the page, where a section is. */
@@ -71,6 +71,11 @@ export class SetText {
         }
     };
 
+    /** Somebody types. */
+    wait(): void {
+        this.restsAt = performance.now() + REST_MS;
+    }
+
     /** Whether there is anything of a text yet. */
     get isShown(): boolean {
         return this.shown.length > 0;
@@ -97,7 +102,9 @@ export class SetText {
         });
         this.renew(state);
         this.cancel();
-        this.restsAt = before.length > 0 ? performance.now() + REST_MS : 0;
+        if (before.length > 0) {
+            this.wait();
+        }
         this.fill();
     }
 

@@ -74,6 +74,11 @@ export function Words({ workspace, path, text, references, place, state, onOpen 
         set.current = one;
         return () => one.end();
     }, [workspace, path, isThere]);
+    useEffect(() => {
+        const wait = () => set.current?.wait();
+        window.addEventListener('keydown', wait, { capture: true, passive: true });
+        return () => window.removeEventListener('keydown', wait, { capture: true });
+    }, []);
     // biome-ignore lint/correctness/useExhaustiveDependencies: as soon as there is a place for them, and in each new one
     useEffect(() => {
         const one = set.current;
