@@ -9,8 +9,11 @@ declare(strict_types=1);
 
 use App\Drafts\DraftDesk;
 use App\Models\Document;
+use App\Models\User;
 use App\Workspace\Index\Scanner;
 use Symfony\Component\Process\Process;
+
+assert(isset($person) && $person instanceof User);
 
 $files = [];
 for ($n = 0; $n < 1000; $n++) {

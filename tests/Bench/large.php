@@ -54,7 +54,7 @@ const ROUNDS = 3;
  * @return array{float, float} milliseconds; and the most memory in MiB that a process takes which does nothing else: what the bench itself
  *                             holds of documents meanwhile is taken off
  */
-function asked(callable $work): array
+function answered(callable $work): array
 {
     static $bare = null;
     $bare ??= memory_get_usage();
@@ -88,7 +88,7 @@ $sizes = array_map(intval(...), explode(',', getenv('BENCH_SIZES') ?: '10000,100
 $person = User::query()->firstOrCreate(['email' => 'bench@greetholm.example'], ['name' => 'Bench', 'password' => 'tidegauge']);
 $other = User::query()->firstOrCreate(['email' => 'bench-more@greetholm.example'], ['name' => 'Bench with more open', 'password' => 'tidegauge']);
 $measured = $paces = [];
-asked(static fn () => null);
+answered(static fn () => null);
 foreach ($sizes as $count) {
     $workspace = large_workspace("large-{$count}", $count, $person);
     $scan = timed(static fn () => app(Scanner::class)->run($workspace));
@@ -116,7 +116,7 @@ foreach ($sizes as $count) {
     };
     $take = static function (string $what, callable $work, ?callable $peak = null) use (&$measured, &$paces, $count): void {
         $paces[] = $pace = pace();
-        [$time, $memory] = asked($work);
+        [$time, $memory] = answered($work);
         $measured[$what][$count][] = [$time, $peak === null ? $memory : $peak(), $time / $pace];
     };
     for ($round = 0; $round < ROUNDS; $round++) {

@@ -115,7 +115,7 @@ $seconds = timed(static function () use ($workspace, $policy, &$preview): void {
 });
 report_line('preview of retention over 100,000 versions', $seconds, 's', 'below 30', $seconds < 30);
 report_line('its memory', (memory_get_peak_usage() - $before) / 1048576, 'MiB', 'below 256', memory_get_peak_usage() - $before < 256 * 1048576);
-App\Workspace\Settings::of($workspace)->set(['retention' => App\Workspace\RetentionReader::write($policy)]);
+App\Workspace\Settings::of($workspace)->set(['retention' => App\Workspace\RetentionReader::write($policy)], App\Workspace\By::commandLine($person));
 memory_reset_peak_usage();
 $gone = 0;
 $seconds = timed(static function () use ($workspace, &$gone): void {

@@ -108,7 +108,7 @@ $ask = static function (Page $page, string $what, string $method, string $path, 
     $waiting[spl_object_id($handle)] = [$page, $what, microtime(true), $handle];
     $what === 'pulse' ? $page->isWaiting = true : $page->isBusy = true;
 };
-$take = static function (Page $page, string $what, array $answer) use (&$conflicts): void {
+$take = static function (Page $page, string $what, array $answer): void {
     $what === 'pulse' ? $page->isWaiting = false : $page->isBusy = false;
     if ($what === 'quay') {
         $page->shown = array_column($answer['rows'], 'revision', 'id');

@@ -7,13 +7,11 @@ declare(strict_types=1);
  * take of memory; and what a page costs that asks for those in sight. Beside people's work one job runs at a time.
  */
 
-use App\Drafts\DraftDesk;
 use App\Models\Document;
 use App\Models\User;
 use App\Pictures\DrawPictures;
 use App\Pictures\PictureDesk;
 use App\Pictures\PictureFolder;
-use App\Pictures\Shown;
 use App\Workspace\Index\Scanner;
 use App\Workspace\Workspaces;
 use Illuminate\Support\Facades\Queue;
@@ -60,7 +58,7 @@ foreach (array_keys(MIX) as $kind) {
     array_push($all, ...array_slice($ids, 0, 12));
     $seconds = timed(static function () use ($ids, $workspace): void {
         foreach (array_chunk($ids, PORTION) as $some) {
-            (new DrawPictures($workspace->id, $some))->handle(app(Shown::class), app(DraftDesk::class));
+            app()->call((new DrawPictures($workspace->id, $some))->handle(...));
         }
     });
     report_line("small pictures of kind {$kind}", count($ids) / $seconds, 'a second', $kind === 'bitmap' ? '≥ 50' : '', $kind !== 'bitmap' || count($ids) / $seconds >= 50);

@@ -17,6 +17,8 @@ use Hafenbuch\Core\Plan\Decision;
 use Hafenbuch\Core\Tests\Support\Work\MemoryWorked;
 use Hafenbuch\Core\Tests\Support\Work\WorkCase;
 
+assert(isset($person) && $person instanceof User);
+
 /** @param array<string, string> $files content by path */
 function workspaceOf(string $name, array $files, User $person): Workspace
 {
