@@ -13,9 +13,9 @@ import { GlobalStyle } from './theme/tokens';
 import { beginWithTheme } from './ui/theme';
 
 beginWithTheme();
-askAhead(window.location.pathname);
 const place = document.getElementById('app');
 if (place) {
+    askAhead(place.dataset.workspace);
     createRoot(place).render(
         <StrictMode>
             <GlobalStyle />

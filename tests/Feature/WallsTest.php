@@ -198,6 +198,15 @@ it('names no address in its pages, whatever host a request says, and not what it
     expect($page->getContent())->not->toContain('elsewhere.example')->and($page->headers->has('X-Powered-By'))->toBeFalse();
 });
 
+it('says of which workspace a page is, once for what the browser asks for first and for what the page does', function () {
+    $this->withoutVite();
+    $page = fn (string $address): string => (string) $this->get($address)->assertOk()->getContent();
+    expect($page('/w/a%20%22%3E%3Cb%3E/quay'))->toContain('data-workspace="a &quot;&gt;&lt;b&gt;"', 'href="/api/workspaces/a%20%22%3E%3Cb%3E/quay"')
+        ->and($page('/w/gauge-house/documents/1'))->toContain('data-workspace="gauge-house"', 'href="/api/workspaces/gauge-house/quay"')
+        ->and($page('/people'))->not->toContain('data-workspace')->not->toContain('preload" as="fetch"')
+        ->and($page('/w'))->not->toContain('data-workspace');
+});
+
 it('gives the demo a password of its own where others can reach the server', function () {
     $story = json_decode((string) file_get_contents(base_path('demo/story.json')), true);
     $person = User::query()->updateOrCreate(['email' => $story['people'][0]['email']], ['name' => $story['people'][0]['name'], 'password' => $story['password']]);

@@ -57,10 +57,19 @@ final readonly class DiskContentStore implements ContentStore
 
             throw $failure;
         }
-        // First all contents, then all names: a name never stands for half a content.
-        $this->syncAll(array_column($taken, 0));
-        $folders = [];
+        $folders = $new = [];
         foreach ($taken as [$temporary, $hash]) {
+            $path = $this->disk->path(self::name($hash));
+            // Before it reaches the disk, from which taking it away again can be slow.
+            if (ShardLock::forUse($this->disk->path(''), $hash, static fn (): bool => self::givesWay($temporary, $path))) {
+                $folders[] = dirname($path);
+            } else {
+                $new[] = [$temporary, $hash];
+            }
+        }
+        // First all contents, then all names: a name never stands for half a content.
+        $this->syncAll(array_column($new, 0));
+        foreach ($new as [$temporary, $hash]) {
             array_push($folders, ...$this->settle($temporary, $hash));
         }
         $this->syncAll(array_values(array_unique($folders)));
@@ -319,11 +328,7 @@ final readonly class DiskContentStore implements ContentStore
         $path = $this->disk->path(self::name($hash));
 
         return ShardLock::forUse($this->disk->path(''), $hash, function () use ($temporary, $path): array {
-            // One that was cut short is mended by the whole one.
-            if (is_file($path) && filesize($path) === filesize($temporary)) {
-                touch($path);
-                unlink($temporary);
-
+            if (self::givesWay($temporary, $path)) {
                 // Whoever put it there may not have come to that.
                 return [dirname($path)];
             }
@@ -336,6 +341,18 @@ final readonly class DiskContentStore implements ContentStore
 
             return $changed;
         });
+    }
+
+    /** Whether what is kept has the content already, which counts as used then. One that was cut short is mended by the whole one. */
+    private static function givesWay(string $temporary, string $path): bool
+    {
+        if (! is_file($path) || filesize($path) !== filesize($temporary)) {
+            return false;
+        }
+        touch($path);
+        unlink($temporary);
+
+        return true;
     }
 
     /** @return list<string> the folders that have a new entry, outermost first */

@@ -78,14 +78,17 @@ export function useSession() {
 const FIRST_MS = 2000;
 let first: Promise<unknown> = Promise.resolve();
 
-/** Asks at once for all that the first view needs, and not for one after the other as its parts come into being. */
-export function askAhead(address: string): void {
-    const workspace = address.match(/^\/w\/([^/]+)/)?.[1];
-    if (workspace) {
+/**
+ * Asks at once for all that the first view needs, and not for one after the other as its parts come into being.
+ *
+ * @param workspace that the page is of, as the server says, which has the browser ask for the same even earlier
+ */
+export function askAhead(workspace: string | undefined): void {
+    if (workspace !== undefined) {
         const beginning = answer(api.GET('/beginning'));
         const part = <P extends keyof Beginning>(which: P) => ({ queryFn: () => beginning.then((all) => all[which]), retry: false });
         void queryClient.prefetchQuery({ ...sessionQuery, ...part('person') });
-        const rows = queryClient.prefetchQuery(quayQuery(decodeURIComponent(workspace)));
+        const rows = queryClient.prefetchQuery(quayQuery(workspace));
         first = Promise.race([rows, new Promise((late) => setTimeout(late, FIRST_MS))]);
         void queryClient.prefetchQuery({ ...workspacesQuery, ...part('workspaces') });
         void queryClient.prefetchQuery({ ...preferencesQuery, ...part('preferences') });
