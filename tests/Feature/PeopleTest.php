@@ -210,6 +210,21 @@ it('enters changed settings, and of two keepers who change the same the second i
     expect($entry->words)->toBe('Changed the settings: days in which an entry can be taken back')->and($entry->details)->toBe(['days in which an entry can be taken back' => [null, 60]]);
 });
 
+it('says in words what settings were and are, each part on a line of its own', function () {
+    $said = function (array $settings): array {
+        api('PATCH', 'settings', $settings, api('GET', 'settings')->json('revision'))->assertOk();
+        $id = Operation::query()->where('workspace_id', $this->harbour->workspace->id)->where('kind', 'rules')->orderByDesc('number')->value('id');
+
+        return array_column(api('GET', "logbook/{$id}")->json('details'), null, 'name');
+    };
+    expect($said(['ignore' => ['*.tmp', '*.bak']]))->toMatchArray([
+        'what a scan leaves out' => ['name' => 'what a scan leaves out', 'before' => '', 'after' => "*.tmp\n*.bak"],
+    ]);
+    expect($said(['ignore' => []])['what a scan leaves out'])->toMatchArray(['before' => "*.tmp\n*.bak", 'after' => 'none']);
+    $rules = ['rules' => [['kind' => 'picture', 'from' => null, 'where' => 'beside', 'folder' => null], ['kind' => 'sound', 'from' => null, 'where' => 'folder', 'folder' => 'show/sounds']], 'ours' => []];
+    expect($said(['incoming' => $rules])['what is taken in']['after'])->toBe("rules: kind: picture, where: beside; kind: sound, where: folder, folder: show/sounds\nours: none");
+});
+
 it('lets folders be read only: no drafts, no saves, no moves into them, no followers in them, and no undo', function () {
     $jon = $this->harbour->member('Jon');
     $this->harbour->draft('old/b.md', '# B2');

@@ -12,8 +12,8 @@ final readonly class RuleChangeData
 {
     public function __construct(
         #[OA\Property] public string $name,
-        #[OA\Property(description: 'as JSON where it is no plain text')] public string $before,
-        #[OA\Property(description: 'as JSON where it is no plain text')] public string $after,
+        #[OA\Property(description: 'in words; a line for each part where it has several')] public string $before,
+        #[OA\Property(description: 'in words; a line for each part where it has several')] public string $after,
     ) {}
 
     /**
@@ -27,6 +27,36 @@ final readonly class RuleChangeData
 
     private static function text(mixed $value): string
     {
-        return is_string($value) ? $value : ($value === null ? '' : (string) json_encode($value, JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_INVALID_UTF8_SUBSTITUTE));
+        return is_array($value) && $value !== [] ? implode("\n", self::parts($value)) : self::word($value);
+    }
+
+    /**
+     * @param  array<array-key, mixed>  $value
+     * @return list<string>
+     */
+    private static function parts(array $value): array
+    {
+        $parts = [];
+        foreach ($value as $name => $part) {
+            $said = self::word($part);
+            // What says nothing is not set.
+            if ($part !== null) {
+                $parts[] = is_string($name) ? "{$name}: {$said}" : $said;
+            }
+        }
+
+        return $parts;
+    }
+
+    private static function word(mixed $value): string
+    {
+        return match (true) {
+            $value === null => '',
+            $value === [] => 'none',
+            is_bool($value) => $value ? 'yes' : 'no',
+            is_array($value) => implode(array_is_list($value) ? '; ' : ', ', self::parts($value)),
+            // A line end of its own would look like another part.
+            default => strtr((string) $value, "\r\n", '  '),
+        };
     }
 }

@@ -27,6 +27,11 @@ const Line = styled.button<{ $on: boolean }>`
     svg { align-self: center; transform: ${(p) => (p.$on ? 'rotate(90deg)' : 'none')}; }
 `;
 
+/** What a rule was, each part of it on a line of its own. */
+function Said({ words }: { words: string }) {
+    return <span style={{ overflowWrap: 'anywhere', whiteSpace: 'pre-line' }}>{words.split('\n').map(readable).join('\n') || '—'}</span>;
+}
+
 export function EntryPage({ workspace, entry }: { workspace: string; entry: Entry }) {
     const client = useQueryClient();
     const [opened, setOpened] = useState<ReadonlySet<number>>(new Set(entry.lines.length > 0 ? [0] : []));
@@ -95,8 +100,8 @@ export function EntryPage({ workspace, entry }: { workspace: string; entry: Entr
                     {entry.details.map((one) => (
                         <div key={one.name}>
                             <span>{readable(one.name)}</span>
-                            <span style={{ overflowWrap: 'anywhere' }}>{readable(one.before) || '—'}</span>
-                            <span style={{ overflowWrap: 'anywhere' }}>{readable(one.after) || '—'}</span>
+                            <Said words={one.before} />
+                            <Said words={one.after} />
                         </div>
                     ))}
                 </Table>
