@@ -38,7 +38,7 @@ final class ShowStatus extends HafenbuchCommand
         }
         sort($rows, SORT_STRING);
 
-        return $this->answerList((static function () use (&$rows, $words, $isJson): \Generator {
+        return $this->answerList((static function () use ($rows, $words, $isJson): \Generator {
             foreach ($rows as $row) {
                 [$path, $said] = explode(self::BEHIND_PATH, $row, 2);
                 yield $isJson ? $said : $words[(int) $said].$path;

@@ -17,9 +17,9 @@ final readonly class Records
      */
     public function __construct(private Bytes $records, private int $length, private string $blank = "\0", private array $replaced = []) {}
 
-    public static function held(string $records, int $length, string $blank = "\0"): self
+    public static function held(string $records, int $length): self
     {
-        return new self(new HeldBytes($records), $length, $blank);
+        return new self(new HeldBytes($records), $length);
     }
 
     public function at(int $number): string
