@@ -37,7 +37,7 @@ $app = Application::configure(basePath: dirname(__DIR__))
         $middleware->remove(TrimStrings::class);
         $middleware->convertEmptyStringsToNull(except: [fn ($request): bool => $request->is('api/*')]);
     })
-    ->withCommands([App\Console\WatchFiles::class, App\Serving\Serve::class, App\Serving\News\TellNews::class, App\Devices\Rack\StandRack::class, App\Setup\SetUpDemo::class, App\Setup\WriteOpenApi::class])
+    ->withCommands([App\Console\WatchFiles::class, App\Serving\Serve::class, App\Serving\ListClasses::class, App\Serving\News\TellNews::class, App\Devices\Rack\StandRack::class, App\Setup\SetUpDemo::class, App\Setup\WriteOpenApi::class])
     ->withExceptions(function (Exceptions $exceptions): void {
         Errors::register($exceptions);
     })

@@ -202,8 +202,9 @@ final readonly class DraftDesk
         if ($locked->dropped_at !== null) {
             throw Refused::because("{$locked->path} was discarded meanwhile. Take that back in the logbook first.");
         }
-        WritingRight::must($locked, $person);
-        Locks::takeForWriting($locked, $person);
+        if (! WritingRight::must($locked, $person)) {
+            Locks::takeForWriting($locked, $person);
+        }
 
         return $locked;
     }

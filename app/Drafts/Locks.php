@@ -37,7 +37,7 @@ final class Locks
         Pulse::changed($document->workspace, [$document->id]);
     }
 
-    /** Whoever writes keeps others from it until the draft is saved or dropped, where the workspace has agreed on that. */
+    /** Whoever writes and has no lock keeps others from it until the draft is saved or dropped, where the workspace has agreed on that. */
     public static function takeForWriting(Document $document, User $person): void
     {
         if (Settings::of($document->workspace)->isLockedWhileWritten($document->path)) {
@@ -80,15 +80,18 @@ final class Locks
 
     /**
      * @param  bool  $forUpdate  whether it must hold until the transaction ends
+     * @return bool whether the person has locked it already
      *
      * @throws DocumentLocked
      */
-    public static function refuseOthers(Document $document, User $person, bool $forUpdate = false): void
+    public static function refuseOthers(Document $document, User $person, bool $forUpdate = false): bool
     {
-        $holder = self::holder($document, $forUpdate);
-        if ($holder !== null && $holder->id !== $person->id) {
-            throw DocumentLocked::by($holder->name, $document);
+        $lock = self::of($document, $forUpdate);
+        if ($lock === null || $lock->user_id === $person->id) {
+            return $lock !== null;
         }
+
+        throw DocumentLocked::by(User::query()->findOrFail($lock->user_id)->name, $document);
     }
 
     public static function holder(Document $document, bool $forUpdate = false): ?User

@@ -15,12 +15,17 @@ use App\Workspace\StandingLocks;
 /** Whether a person may write drafts now: as their role, the folders' rights and the locks of others say. */
 final class WritingRight
 {
-    /** @throws NotAllowed|DocumentLocked */
-    public static function must(Document $document, User $person): void
+    /**
+     * @return bool whether the person has locked the document
+     *
+     * @throws NotAllowed|DocumentLocked
+     */
+    public static function must(Document $document, User $person): bool
     {
         self::mustAt($document->workspace, [$document->path], $person);
         self::mustBeWritten($document->workspace, [$document]);
-        Locks::refuseOthers($document, $person);
+
+        return Locks::refuseOthers($document, $person);
     }
 
     /**

@@ -117,10 +117,8 @@ final class Document extends Record
         $kept = static fn (): \Illuminate\Database\Query\Builder => DB::table('documents')->where('workspace_id', $workspace->id)->whereNull('dropped_at');
         $drafted = $kept()->join('drafts', 'drafts.document_id', '=', 'documents.id');
 
-        return array_values(array_unique([
-            ...($differing ? $drafted->whereRaw('not (drafts.hash <=> documents.saved_hash)') : $drafted)->pluck('documents.id')->all(),
-            ...$kept()->whereNull('file_key')->whereNull('saved_hash')->pluck('id')->all(),
-        ]));
+        return array_values(array_unique(($differing ? $drafted->whereRaw('not (drafts.hash <=> documents.saved_hash)') : $drafted)->select('documents.id')
+            ->unionAll($kept()->whereNull('file_key')->whereNull('saved_hash')->select('id'))->pluck('id')->all()));
     }
 
     /** The hash of what is on the screen: the draft, else the saved content. */

@@ -32,6 +32,8 @@ final class User extends Authenticatable
 {
     use HasApiTokens;
 
+    protected $table = 'users';
+
     protected $dateFormat = 'Y-m-d H:i:s.v';
 
     protected $fillable = ['name', 'email', 'password'];

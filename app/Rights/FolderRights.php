@@ -19,7 +19,10 @@ final readonly class FolderRights
     {
         $role = $workspace->roleOf($person);
         $folders = $role !== Role::Writer ? [] : DB::table('folder_rights')->where('workspace_id', $workspace->id)
-            ->where(static fn ($rights) => $rights->whereNull('user_id')->orWhere('user_id', $person->id))->orderBy('folder')->distinct()->pluck('folder')->all();
+            ->where(static fn ($rights) => $rights->whereNull('user_id')->orWhere('user_id', $person->id))->pluck('folder')->all();
+        // Told apart here: for values that may be so long the database writes a table to the disk.
+        $folders = array_values(array_unique($folders));
+        sort($folders, SORT_STRING);
 
         return new self($workspace->name, $role, $folders);
     }

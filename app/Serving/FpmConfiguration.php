@@ -62,12 +62,17 @@ final readonly class FpmConfiguration
         return implode("\n", $settings)."\n";
     }
 
-    /** @return list<string> what can be set only when the server starts */
-    public static function options(bool $isDeveloped): array
+    /**
+     * @param  ?string  $classes  the script that reads classes beforehand; none: changes of the program are noticed
+     * @return list<string> what can be set only when the server starts
+     */
+    public static function options(?string $classes): array
     {
         $options = [
-            'opcache.enable=1', 'opcache.memory_consumption=128', 'opcache.interned_strings_buffer=16', 'opcache.max_accelerated_files=20000',
-            $isDeveloped ? 'opcache.revalidate_freq=2' : 'opcache.validate_timestamps=0', 'apc.enabled=1', 'apc.shm_size=32M',
+            'opcache.enable=1', 'opcache.memory_consumption=128', 'opcache.interned_strings_buffer=16', 'opcache.max_accelerated_files=20000', 'apc.enabled=1', 'apc.shm_size=32M',
+            ...$classes === null ? ['opcache.revalidate_freq=2'] : ['opcache.validate_timestamps=0', "opcache.preload={$classes}"],
+            // It asks for a user where it is started by root, and takes root too.
+            ...$classes !== null && posix_geteuid() === 0 ? ['opcache.preload_user=root'] : [],
         ];
 
         return array_merge(...array_map(static fn (string $option): array => ['-d', $option], $options));

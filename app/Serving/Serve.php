@@ -64,13 +64,14 @@ final class Serve extends Command
     private function services(Listening $listening, Places $places): array
     {
         $this->checkNginx($places, $configuration = $places->write('nginx.conf', (new NginxConfiguration($listening, $places))->text()));
-        $variables = ['HAFENBUCH_HOME' => $places->home, ...$this->option('develop') ? [] : PreparedApplication::in($places)];
+        $prepared = $this->option('develop') ? null : PreparedApplication::in($places);
+        $variables = ['HAFENBUCH_HOME' => $places->home, ...$prepared->variables ?? []];
         $php = [PHP_BINARY, '-d', 'zend.exception_ignore_args=1'];
         $artisan = base_path('artisan');
         $services = [
             new Service('php-fpm', [
                 $this->program('php-fpm8.2', 'php-fpm'), '--nodaemonize', ...posix_geteuid() === 0 ? ['--allow-to-run-as-root'] : [],
-                '--fpm-config', $places->write('php-fpm.conf', (new FpmConfiguration($listening, $places, $variables))->text()), ...FpmConfiguration::options((bool) $this->option('develop')),
+                '--fpm-config', $places->write('php-fpm.conf', (new FpmConfiguration($listening, $places, $variables))->text()), ...FpmConfiguration::options($prepared?->classes),
             ], $places->log('php-fpm'), $places->application(), SIGQUIT, SIGQUIT),
             new Service('news', [...$php, $artisan, 'hafenbuch:news'], $places->log('news'), $places->news()),
             ...$this->option('only-web') ? [] : [

@@ -142,7 +142,7 @@ final class Pulse
                 $count = count($topics);
                 // The row stays locked until this is committed; so numbers are committed in their order.
                 DB::statement('insert into event_counters (workspace_id, last) values (?, last_insert_id(?)) on duplicate key update last = last_insert_id(last + ?)', [$id, $count, $count]);
-                $last = (int) DB::selectOne('select last_insert_id() as last')->last;
+                $last = (int) DB::getPdo()->lastInsertId();
                 $rows = [];
                 foreach ($topics as $topic => $documents) {
                     $rows[] = [

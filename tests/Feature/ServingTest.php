@@ -217,14 +217,28 @@ it('lets nginx send files, in parts too, and never one that lies outside', funct
 
 it('prepares the application anew, whatever a server that was killed has left', function () {
     $places = App\Serving\Places::of(sys_get_temp_dir().'/hafenbuch-prepared-'.bin2hex(random_bytes(4)), 1);
-    foreach (['config', 'routes', 'events'] as $part) {
+    foreach (['config', 'routes', 'events', 'classes'] as $part) {
         $places->write("{$part}.php", '<?php throw new LogicException("of a former server");');
     }
     App\Serving\PreparedApplication::in($places);
-    foreach (['config', 'routes', 'events'] as $part) {
+    foreach (['config', 'routes', 'events', 'classes'] as $part) {
         expect((string) file_get_contents("{$places->run}/{$part}.php"))->not->toContain('of a former server');
     }
     exec('rm -rf '.escapeshellarg($places->home));
+});
+
+it('gives its workers the classes that answers need before they are asked', function () {
+    $places = App\Serving\Places::of(sys_get_temp_dir().'/hafenbuch-classes-'.bin2hex(random_bytes(4)), 1);
+    $prepared = App\Serving\PreparedApplication::in($places);
+    $ask = <<<'PHP'
+        $known = fn (string $class): bool => class_exists($class, false) || interface_exists($class, false) || trait_exists($class, false);
+        echo json_encode(array_map($known, [App\Drafts\DraftDesk::class, Hafenbuch\Core\Reference\Graph::class, Illuminate\Database\Eloquent\Model::class, App\Console\Save::class]));
+        PHP;
+    $process = new Process([PHP_BINARY, '-d', 'opcache.enable_cli=1', ...App\Serving\FpmConfiguration::options($prepared->classes), '-d', 'display_errors=stderr', '-r', $ask]);
+    $process->mustRun();
+    exec('rm -rf '.escapeshellarg($places->home));
+
+    expect($process->getOutput())->toBe('[true,true,true,false]')->and($process->getErrorOutput())->toBe('');
 });
 
 it('begins with nobody: who has the printed code makes the first account, once, and registers the first folder', function () {

@@ -62,7 +62,7 @@ final readonly class Edges
     {
         $ids = [];
         foreach (array_chunk($keys, self::CHUNK) as $chunk) {
-            $ids += DB::table('document_references')->where('workspace_id', $this->workspace->id)->whereIn('target_key', $chunk)->distinct()->pluck('document_id', 'document_id')->all();
+            $ids += DB::table('document_references')->where('workspace_id', $this->workspace->id)->whereIn('target_key', $chunk)->pluck('document_id', 'document_id')->all();
         }
 
         return array_values($ids);

@@ -72,9 +72,8 @@ final readonly class GraphFile
     public function write(string $path, array $unsaved): bool
     {
         $nodes = $this->graph->nodes()->count();
-        [$targets, $referrers] = [$this->graph->targets()->packed(), $this->graph->referrers()->packed()];
-        [[$starts, $edges], [$backStarts, $backEdges]] = [$targets->parts(), $referrers->parts()];
-        $nearest = (new Graph($this->graph->nodes(), $targets, $referrers))->knowingNearest($unsaved)->nearest();
+        [[$starts, $edges], [$backStarts, $backEdges]] = [$this->graph->targets()->packed()->parts(), $this->graph->referrers()->packed()->parts()];
+        $nearest = $this->graph->nearness()->settled($unsaved)->nearest();
         [$labels, $marks] = [(string) $nearest?->labels->all(), (string) $nearest?->packedMarks()];
 
         return KeptFile::write($path, self::FORM, [

@@ -72,8 +72,10 @@ final readonly class DocumentIndex
     /** @return list<string> the keys of the paths that one of the two layers points at, sorted */
     public function targets(Document $document, bool $inDraft): array
     {
-        return array_values(DB::table('document_references')->where('document_id', $document->id)->where('in_draft', $inDraft)->whereNotNull('target_key')
-            ->distinct()->orderBy('target_key')->pluck('target_key')->all());
+        $keys = array_unique(DB::table('document_references')->where('document_id', $document->id)->where('in_draft', $inDraft)->whereNotNull('target_key')->pluck('target_key')->all());
+        sort($keys, SORT_STRING);
+
+        return $keys;
     }
 
     public function forget(Document $document, bool $inDraft): void

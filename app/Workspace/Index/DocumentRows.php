@@ -14,12 +14,17 @@ use Hafenbuch\Core\Reference\TargetKind;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 
-/** Collects what the tables know of documents, for one snapshot: their rows, and the files that their contents point at. */
+/**
+ * Collects what the tables know of documents, for one snapshot: their rows, and the files that their contents point at.
+ *
+ * @phpstan-type Row object{id: string, path: string, path_key: string, saved_hash: ?string, stat: string, seen_at: int, is_gone: int, is_writable: int, release_state: ?string, release_revision: ?string, is_read_whole: int, is_link: int, draft_hash: ?string, base_hash: ?string, lock_id: ?int, lock_name: ?string}
+ * @phpstan-type Shown object{title: ?string, format: string, size: ?int, revision: int, release_state: ?string, release_revision: ?string, lock_id: ?int, draft_size: ?int, change_words: ?string, draft_at: ?string, draft_by: ?string}
+ */
 final class DocumentRows
 {
     private const CHUNK = 1000;
 
-    /** @var array<string, object{id: string, path: string, path_key: string, saved_hash: ?string, stat: string, seen_at: int, is_gone: int, is_writable: int, is_read_whole: int, is_link: int, draft_hash: ?string, base_hash: ?string, lock_id: ?int, lock_name: ?string}> by id */
+    /** @var array<string, Row> by id */
     private array $rows = [];
 
     /** @var array<string, array{0?: list<string>, 1?: list<string>}> by document: the files that its saved content and its draft point at */
@@ -34,14 +39,24 @@ final class DocumentRows
     /** @var array<string, true> the ids of those whose targets are read */
     private array $read = [];
 
-    public function __construct(private readonly Workspace $workspace) {}
+    /** @param bool $isShown whether they also have what a row of the quay shows */
+    public function __construct(private readonly Workspace $workspace, private readonly bool $isShown = false) {}
 
-    /** @return array<string, object{id: string, path: string, path_key: string, saved_hash: ?string, stat: string, seen_at: int, is_gone: int, is_writable: int, is_read_whole: int, draft_hash: ?string, base_hash: ?string, lock_id: ?int, lock_name: ?string}> by id, in their order */
+    /** @return array<string, Row> by id, in their order */
     public function all(): array
     {
         ksort($this->rows);
 
         return $this->rows;
+    }
+
+    /** @return ?Shown what a row of the quay shows of a document; null: it is not among these */
+    public function shown(string $id): ?object
+    {
+        /** @var ?Shown $row */
+        $row = $this->rows[$id] ?? null;
+
+        return $row;
     }
 
     /** @return list<string> the files that a document's saved content points at, or its draft, sorted: in whatever order the database gives them, an answer is the same */
@@ -92,7 +107,7 @@ final class DocumentRows
 
     private function collectElsewhere(Builder $references): void
     {
-        foreach ($references->distinct()->get(['document_id', 'address']) as $row) {
+        foreach ($references->get(['document_id', 'address']) as $row) {
             $end = Address::end($row->address);
             if (! in_array($end, $this->elsewhere[$row->document_id] ?? [], true)) {
                 $this->elsewhere[$row->document_id][] = $end;
@@ -246,9 +261,12 @@ final class DocumentRows
 
     private function query(): Builder
     {
-        return DB::table('documents')->leftJoin('drafts', 'drafts.document_id', '=', 'documents.id')
+        $query = DB::table('documents')->leftJoin('drafts', 'drafts.document_id', '=', 'documents.id')
             ->leftJoinSub(StandingLocks::holders(), 'locks', 'locks.document_id', '=', 'documents.id')->leftJoin('users', 'users.id', '=', 'locks.user_id')
             ->where('workspace_id', $this->workspace->id)->whereNull('dropped_at')
             ->select(['documents.id', 'path', 'path_key', 'saved_hash', 'stat', 'seen_at', 'is_gone', 'is_writable', 'release_state', 'release_revision', DB::raw('note is null as is_read_whole'), DB::raw("format = '".LinkReader::NAME."' as is_link"), 'drafts.hash as draft_hash', 'drafts.base_hash', 'locks.user_id as lock_id', 'users.name as lock_name']);
+
+        return ! $this->isShown ? $query : $query->leftJoin('users as writers', 'writers.id', '=', 'drafts.user_id')
+            ->addSelect(['title', 'format', 'documents.size', 'revision', 'drafts.size as draft_size', 'drafts.change_words', 'drafts.updated_at as draft_at', 'writers.name as draft_by']);
     }
 }

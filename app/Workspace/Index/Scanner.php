@@ -263,7 +263,7 @@ final class Scanner
         $paths = array_fill_keys($missing, true);
         foreach (array_chunk($this->notSeen(), 500) as $chunk) {
             $keys = array_map(static fn (int|string $path): string => Document::key((string) $path), $chunk);
-            $paths += array_fill_keys(DB::table('document_references')->where('workspace_id', $this->workspace->id)->whereIn('target_key', $keys)->distinct()->pluck('target_path')->all(), true);
+            $paths += array_fill_keys(DB::table('document_references')->where('workspace_id', $this->workspace->id)->whereIn('target_key', $keys)->pluck('target_path')->all(), true);
         }
         yield from $this->suspects((function () use ($paths): \Generator {
             foreach (array_keys($paths) as $path) {

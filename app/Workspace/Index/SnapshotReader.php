@@ -124,10 +124,13 @@ final readonly class SnapshotReader
      * For the states of the given documents: they, what they point at, and what unsaved is nearest below each.
      *
      * @param  list<string>  $ids
+     * @return array{Snapshot, DocumentRows} with what is shown of each
      */
-    public function forRows(Workspace $workspace, array $ids, User $viewer): Snapshot
+    public function forRows(Workspace $workspace, array $ids, User $viewer): array
     {
-        return $this->stated($workspace, $viewer, $ids, $this->graphs->latest($workspace, count($ids)));
+        $rows = new DocumentRows($workspace, isShown: true);
+
+        return [$this->stated($workspace, $rows, $viewer, $ids, $this->graphs->latest($workspace, count($ids))), $rows];
     }
 
     /**
@@ -137,7 +140,7 @@ final readonly class SnapshotReader
      */
     public function states(Workspace $workspace, array $ids, GraphFile $latest): Snapshot
     {
-        return $this->stated($workspace, null, $ids, $latest);
+        return $this->stated($workspace, new DocumentRows($workspace), null, $ids, $latest);
     }
 
     /**
@@ -145,10 +148,9 @@ final readonly class SnapshotReader
      *
      * @param  list<string>  $ids
      */
-    private function stated(Workspace $workspace, ?User $viewer, array $ids, GraphFile $latest): Snapshot
+    private function stated(Workspace $workspace, DocumentRows $rows, ?User $viewer, array $ids, GraphFile $latest): Snapshot
     {
         $nearest = $latest->graph->nearness()->below(Document::unsavedIds($workspace, differing: true), $ids);
-        $rows = new DocumentRows($workspace);
         $rows->add([...$ids, ...array_column($nearest, 0)]);
         $rows->addTargets(array_values(array_filter($ids, static fn (string $id): bool => ($latest->countOf($id)[1] ?? 1) > 0)));
         // One may have been saved or dropped since.

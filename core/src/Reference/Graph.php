@@ -118,19 +118,6 @@ final class Graph
         return new self($nodes, new ChangedAdjacency($this->targets, $parts, $nodes->count()), $referrers, $this->nearest, [...$this->changed, ...$differing]);
     }
 
-    /**
-     * The same graph, which knows what is nearest to each node and so answers for a few at once.
-     *
-     * @param  list<string>  $marked
-     */
-    public function knowingNearest(array $marked): self
-    {
-        $marks = $this->nodes->numbered($marked);
-        sort($marks);
-
-        return new self($this->nodes, $this->targets, $this->referrers(), NearestMarked::of($this, $marks));
-    }
-
     public function nearest(): ?NearestMarked
     {
         return $this->nearest;

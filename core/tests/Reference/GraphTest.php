@@ -153,7 +153,7 @@ it('knows what is nearest through any changes of marks and edges as if it were f
     for ($try = 0; $try < 150; $try++) {
         $edges = randomEdges(mt_rand(2, 25));
         $some = static fn (array $nodes): array => array_values(array_filter($nodes, static fn (): bool => mt_rand(0, 4) === 0));
-        $graph = graph($edges)->knowingNearest($some(array_keys($edges)));
+        $graph = graph($edges)->nearness()->settled($some(array_keys($edges)));
         for ($round = 0; $round < 6; $round++) {
             $nodes = $graph->nodes()->all();
             if (mt_rand(0, 2) > 0) {
@@ -171,7 +171,7 @@ it('knows what is nearest through any changes of marks and edges as if it were f
             }
             // Now and then it is kept anew, as a file is written.
             if (mt_rand(0, 2) === 0) {
-                $graph = $graph->knowingNearest($marked);
+                $graph = $graph->nearness()->settled($marked);
             }
         }
     }
@@ -222,12 +222,12 @@ it('tells of all nodes whether a marked one is below them, as if each were asked
         $marked = array_values(array_filter($nodes, static fn (): bool => mt_rand(0, 4) === 0));
         $graph = Graph::of($nodes, $targets);
         if (mt_rand(0, 1) === 1) {
-            $graph = $graph->knowingNearest($marked)->with([$nodes[mt_rand(0, $count - 1)] => [$nodes[mt_rand(0, $count - 1)]], 'n999' => [$nodes[0]]]);
+            $graph = $graph->nearness()->settled($marked)->with([$nodes[mt_rand(0, $count - 1)] => [$nodes[mt_rand(0, $count - 1)]], 'n999' => [$nodes[0]]]);
             $marked = array_values(array_filter($nodes, static fn (): bool => mt_rand(0, 4) === 0));
         }
         if ($turn % 3 === 0) {
             // Nothing changes but that more are marked.
-            $graph = $graph->knowingNearest($marked);
+            $graph = $graph->nearness()->settled($marked);
             $marked = array_values(array_unique([...$marked, ...array_filter($nodes, static fn (): bool => mt_rand(0, 6) === 0)]));
         }
         $has = $graph->nearness()->marking($marked);
