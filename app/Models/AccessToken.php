@@ -12,6 +12,8 @@ final class AccessToken extends PersonalAccessToken
 {
     private const NOTED_SECONDS = 60;
 
+    use BootsItsTraits;
+
     protected $table = 'personal_access_tokens';
 
     /** @param array<string, mixed> $options */

@@ -10,6 +10,8 @@ use Illuminate\Support\Str;
 /** What all our records share: times to the millisecond, and every column set by name in our own code. */
 abstract class Record extends Model
 {
+    use BootsItsTraits;
+
     protected $guarded = [];
 
     protected $dateFormat = 'Y-m-d H:i:s.v';
@@ -34,21 +36,6 @@ abstract class Record extends Model
     public function getTable()
     {
         return $this->table ??= Str::snake(class_basename($this)).'s';
-    }
-
-    /** As the framework’s own, but for looking at each of a model’s hundreds of methods for attributes, of which none has any. */
-    protected static function bootTraits()
-    {
-        static::$traitInitializers[static::class] = [];
-        foreach (class_uses_recursive(static::class) as $trait) {
-            $name = class_basename($trait);
-            if (method_exists(static::class, "boot{$name}")) {
-                static::{"boot{$name}"}();
-            }
-            if (method_exists(static::class, "initialize{$name}")) {
-                static::$traitInitializers[static::class][] = "initialize{$name}";
-            }
-        }
     }
 
     private function isPlain(string $key): bool

@@ -30,6 +30,7 @@ use Laravel\Sanctum\HasApiTokens;
  */
 final class User extends Authenticatable
 {
+    use BootsItsTraits;
     use HasApiTokens;
 
     protected $table = 'users';

@@ -89,6 +89,21 @@ function shell(string $command): array
     return [$code, implode("\n", $out)];
 }
 
+/** @return list<int> what the processors did since the machine began, in ticks: user, nice, system, idle, waiting for a disk, interrupts (two), stolen (proc_stat(5)) */
+function processors(): array
+{
+    return array_map(intval(...), array_slice(preg_split('~\s+~', (string) strtok((string) @file_get_contents('/proc/stat'), "\n")) ?: [], 1, 8));
+}
+
+// On a virtual machine others take their share, for seconds or for minutes; without that no number can be judged.
+$began = processors();
+register_shutdown_function(static function () use ($began): void {
+    $took = array_map(static fn (int $after, int $before): int => $after - $before, processors(), $began);
+    if (array_sum($took) > 0) {
+        printf("While this ran, %.1f %% of the processors' time were taken by other machines, and in %.1f %% they waited for a disk.\n", 100 * ($took[7] ?? 0) / array_sum($took), 100 * ($took[4] ?? 0) / array_sum($took));
+    }
+});
+
 if (in_array($argv[1] ?? '', ['past', 'large', 'pages', 'people', 'walls', 'news', 'sessions', 'strays', 'crates', 'pictures', 'find', 'chart'], true)) {
     require __DIR__."/{$argv[1]}.php";
 

@@ -22,16 +22,12 @@ final readonly class Catalogues
     {
         $path = $this->path($workspace);
         $file = CatalogueFile::read($path);
-        $changed = [];
-        $isNew = $file === null || ! $file->rows->areOfThisPast();
-        if (! $isNew) {
-            $changed = array_map(static fn (TouchedRow $row): string => $row->id, $file->rows->changed($workspace));
-            // What is not committed yet may never be.
-            $isNew = $file->rows->areOutgrown(count($changed), self::MANY) && DB::transactionLevel() === 0;
-        }
-        if ($isNew) {
+        $rows = $file?->rows->changed($workspace);
+        $changed = array_map(static fn (TouchedRow $row): string => $row->id, $rows ?? []);
+        // What is not committed yet may never be.
+        if ($file === null || $rows === null || ($file->rows->areOutgrown(count($changed), self::MANY) && DB::transactionLevel() === 0)) {
             // Two of them at once take more memory than a request may have.
-            unset($file, $changed);
+            unset($file, $rows, $changed);
             $file = $this->build($workspace);
             if (DB::transactionLevel() === 0) {
                 $file->write($path);

@@ -119,12 +119,12 @@ final readonly class WorkspaceGraphs
         // What is not committed yet may never be.
         $isKept = DB::transactionLevel() === 0;
         $file = LastGraph::read($path);
-        if ($file === null || ! $file->rows->areOfThisPast()) {
+        $changed = $file?->rows->changed($workspace);
+        if ($file === null || $changed === null) {
             $file = WholeGraph::read($workspace);
 
             return $isKept ? $this->kept($workspace, $file, $path) : $file;
         }
-        $changed = $file->rows->changed($workspace);
         $many = max(self::LEAST, min(self::MOST, intdiv($file->graph->nodes()->count(), self::DOCUMENTS_FOR_ONE)));
         if (! $isKept || ! $file->rows->areOutgrown(count($changed), $many)) {
             return $changed === [] ? $file : $this->overlaid($workspace, $file, $changed);
@@ -138,7 +138,11 @@ final readonly class WorkspaceGraphs
             $changed = $file->rows->changed($workspace);
         }
         if ($renewing === null) {
-            return $changed === [] ? $file : $this->overlaid($workspace, $file, $changed);
+            return match ($changed) {
+                null => WholeGraph::read($workspace),
+                [] => $file,
+                default => $this->overlaid($workspace, $file, $changed),
+            };
         }
         try {
             return $this->renewed($workspace, $file, $path);
@@ -152,6 +156,9 @@ final readonly class WorkspaceGraphs
         // Counted before the rows are read: what comes in between is then seen once more.
         $now = Touches::now($workspace);
         $changed = $file->rows->changed($workspace);
+        if ($changed === null) {
+            return $this->kept($workspace, WholeGraph::read($workspace), $path);
+        }
         $next = $this->overlaid($workspace, $file, $changed);
         if ($now->count > self::COUNTED && count($changed) <= self::MOST) {
             // In the middle of somebody’s write, and after many rows were touched, it would count all of these at every question.

@@ -6,7 +6,6 @@ namespace App\Workspace\Kept;
 
 use App\Models\Workspace;
 use Hafenbuch\Core\Reference\Nodes;
-use Illuminate\Support\Facades\DB;
 
 /**
  * The rows of a workspace’s documents that something was worked out from, and when each was touched last: so it is known which are not
@@ -72,27 +71,12 @@ final readonly class KnownRows
         return new self($this->ids, $this->times, $touches, $this->newest);
     }
 
-    /**
-     * A database that was put back to an earlier state, or is another one, does not have what these were read from; and where its clock was
-     * put back, rows that are touched now bear times that these have seen already.
-     */
-    public function areOfThisPast(): bool
+    /** @return ?list<TouchedRow> documents that are not any more as they were; null: these are of another database, or of one that was put back */
+    public function changed(Workspace $workspace): ?array
     {
-        if ($this->newest === null) {
-            return true;
-        }
-        $row = DB::table('documents')->where('id', $this->newest)->selectRaw(Touches::TOUCHED.' as touched, '.Touches::NOW.' as now')->first();
+        $rows = $this->touches->changedSince($workspace, $this->timeOf(...), $this->newest);
 
-        return $row !== null && (int) $row->touched >= $this->timeOf($this->newest) && (int) $row->now >= $this->touches->newest;
-    }
-
-    /** @return list<TouchedRow> documents that are not any more as they were */
-    public function changed(Workspace $workspace): array
-    {
-        return array_values(array_filter(
-            $this->touches->changedSince($workspace, $this->timeOf(...)),
-            fn (TouchedRow $row): bool => ! $row->isDropped || $this->timeOf($row->id) !== null,
-        ));
+        return $rows === null ? null : array_values(array_filter($rows, fn (TouchedRow $row): bool => ! $row->isDropped || $this->timeOf($row->id) !== null));
     }
 
     /** Whether so much has changed, or is counted each time, that it is better to work it out again. */

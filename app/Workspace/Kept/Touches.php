@@ -45,10 +45,16 @@ final readonly class Touches
      * What has changed since.
      *
      * @param  callable(string): ?int  $known  when a document's row was touched, as far as these know
-     * @return list<TouchedRow>
+     * @param  ?string  $witness  a document that these know: a database that was put back to an earlier state, or is another one, does not have
+     *                            it as these do; and where its clock was put back, rows that are touched now bear times that these have seen already
+     * @return ?list<TouchedRow> null: these are not of the database's past
      */
-    public function changedSince(Workspace $workspace, callable $known): array
+    public function changedSince(Workspace $workspace, callable $known, ?string $witness): ?array
     {
+        $there = self::sum($workspace, $this->from, $this->newest)->selectRaw(self::NOW.' as now')->selectSub(DB::table('documents')->where('id', $witness)->selectRaw(self::TOUCHED), 'witnessed')->first();
+        if ($there === null || ($witness !== null && ($there->witnessed === null || (int) $there->witnessed < $known($witness) || (int) $there->now < $this->newest))) {
+            return null;
+        }
         $rows = self::rows($workspace, $this->newest, '>');
         [$count, $xor] = [$this->count, $this->xor];
         foreach ($rows as $row) {
@@ -58,8 +64,7 @@ final readonly class Touches
                 $xor ^= $before;
             }
         }
-        $there = self::between($workspace, $this->from, $this->newest);
-        if ($there->count === $count && $there->xor === $xor) {
+        if ((int) $there->times === $count && (int) $there->mixed === $xor) {
             return $rows;
         }
 
@@ -107,9 +112,14 @@ final readonly class Touches
 
     private static function between(Workspace $workspace, int $from, int $newest): self
     {
-        $sum = self::query($workspace, $from, '>=')->whereRaw("touched_at <= timestampadd(microsecond, ?, '1970-01-01')", [$newest])->selectRaw('count(*) as times, bit_xor('.self::TOUCHED.') as mixed')->first();
+        $sum = self::sum($workspace, $from, $newest)->first();
 
         return new self($from, $newest, (int) $sum?->times, (int) $sum?->mixed);
+    }
+
+    private static function sum(Workspace $workspace, int $from, int $newest): Builder
+    {
+        return self::query($workspace, $from, '>=')->whereRaw("touched_at <= timestampadd(microsecond, ?, '1970-01-01')", [$newest])->selectRaw('count(*) as times, bit_xor('.self::TOUCHED.') as mixed');
     }
 
     /** @return list<TouchedRow> */
