@@ -91,12 +91,13 @@ $moved = static function (int $files, int $others) use ($person): array {
         });
     }, [1, 2, 3]);
 
-    return [$plan, $execution, median($copies), count($written)];
+    return [$plan, $execution, median($copies), count($written), replacing("{$workspace->root}-copies-3", count($written))];
 };
-[$plan, $execution, $copy, $written] = $moved(1000, 800);
+[$plan, $execution, $copy, $written, $replacing] = $moved(1000, 800);
 report_line('plan of moving 1,000 files that 800 others point at', $plan, 's', '< 1', $plan < 1);
 report_line("  its execution ({$written} files), in copying them with fsync", $execution / $copy, '×', '≤ 4', $execution / $copy <= 4);
 report_line('  its seconds', $execution, 's', '', true);
+report_line('  in replacing as many files, each with its fsync', $execution / $replacing, '×', '', true);
 [$twice, $executionTwice] = $moved(2000, 1600);
 $growth = max($twice / $plan, $executionTwice / $execution) / 2;
 report_line('  the growth of both to 2,000, beside linear', $growth, '×', '≤ 1.5', $growth <= 1.5);

@@ -81,6 +81,22 @@ function yardstick(string $command): float
     return $code === 0 ? $seconds : throw new LogicException("The yardstick failed: {$command}: {$said}");
 }
 
+/** Seconds that replacing files takes that are on the disk, named by number, each with its fsync. */
+function replacing(string $folder, int $count): float
+{
+    shell('sync -f '.escapeshellarg($folder));
+
+    return timed(static function () use ($folder, $count): void {
+        for ($n = 0; $n < $count; $n++) {
+            copy("{$folder}/{$n}", "{$folder}/new");
+            $file = fopen("{$folder}/new", 'r+b');
+            fsync($file);
+            fclose($file);
+            rename("{$folder}/new", "{$folder}/{$n}");
+        }
+    });
+}
+
 /** @return array{int, string} exit code and what GNU time, or the command, said */
 function shell(string $command): array
 {
@@ -175,16 +191,7 @@ foreach (range(1, 5) as $round) {
         }
     });
     // A save replaces files that are on the disk. On one that is told of what comes free, letting go of a file takes longer than making one.
-    shell('sync -f '.escapeshellarg($target));
-    $replacing = timed(static function () use ($documents, $target): void {
-        foreach ($documents as $n => $document) {
-            copy("{$target}/{$n}", "{$target}/new");
-            $file = fopen("{$target}/new", 'r+b');
-            fsync($file);
-            fclose($file);
-            rename("{$target}/new", "{$target}/{$n}");
-        }
-    });
+    $replacing = replacing($target, count($documents));
     $saves[] = $save = timed(static fn () => app(Execution::class)->save($workspace, $person, array_fill_keys($documents->pluck('id')->all(), Decision::save()), null, null));
     $ratios[] = $save / $copy;
     $beside[] = $save / $replacing;
