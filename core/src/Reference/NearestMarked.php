@@ -209,10 +209,10 @@ final class NearestMarked
         for ($distance = 0; $waiting !== []; $distance++) {
             for ($i = 0; isset($waiting[$distance][$i]); $i++) {
                 [$node, $source] = [$waiting[$distance][$i] >> 32, $waiting[$distance][$i] & self::NONE];
-                $label = $this->at($node);
-                if (($label[$source] ?? null) !== $distance || $this->isSupported($graph, $isMarked, $node, $source, $distance)) {
+                if ($this->distanceTo($node, $source) !== $distance || $this->isSupported($graph, $isMarked, $node, $source, $distance)) {
                     continue;
                 }
+                $label = $this->at($node);
                 unset($label[$source]);
                 $this->mended[$node] = self::label($label);
                 $lost[$node] = true;
@@ -233,7 +233,7 @@ final class NearestMarked
             return isset($isMarked[$node]);
         }
         foreach ($graph->targets()->at($node) as $target) {
-            if (($this->at($target)[$source] ?? PHP_INT_MAX) < $distance) {
+            if (($this->distanceTo($target, $source) ?? PHP_INT_MAX) < $distance) {
                 return true;
             }
         }
@@ -244,24 +244,18 @@ final class NearestMarked
     /** Whether a node has another label by that. */
     private function take(int $node, int $source, int $distance): bool
     {
-        $label = $this->at($node);
-        if (($label[$source] ?? PHP_INT_MAX) <= $distance) {
+        [$first, $firstAt, $second, $secondAt] = $this->numbers($node);
+        $isFirst = match (true) {
+            $first === $source, $second === $source => $first === $source,
+            $first === self::NONE, $second === self::NONE => $first === self::NONE,
+            // The one that is further away gives way.
+            default => $firstAt > $secondAt || ($firstAt === $secondAt && $first > $second),
+        };
+        [$before, $beforeAt] = $isFirst ? [$first, $firstAt] : [$second, $secondAt];
+        if ($before !== self::NONE && ($distance > $beforeAt || ($distance === $beforeAt && $source >= $before))) {
             return false;
         }
-        $label[$source] = $distance;
-        if (count($label) > 2) {
-            $worst = null;
-            foreach ($label as $one => $at) {
-                if ($worst === null || [$at, $one] > [$label[$worst], $worst]) {
-                    $worst = $one;
-                }
-            }
-            unset($label[$worst]);
-            if ($worst === $source) {
-                return false;
-            }
-        }
-        $this->mended[$node] = self::label($label);
+        $this->mended[$node] = $isFirst ? pack('VVVV', $source, $distance, $second, $secondAt) : pack('VVVV', $first, $firstAt, $source, $distance);
 
         return true;
     }
@@ -286,16 +280,36 @@ final class NearestMarked
     /** @return array<int, int> marked nodes with their distances */
     private function at(int $node): array
     {
-        $label = $this->mended[$node] ?? $this->labels->part($node * self::LABEL_BYTES, self::LABEL_BYTES);
-        if ($label === '') {
-            return [];
-        }
-        ['first' => $first, 'firstAt' => $firstAt, 'second' => $second, 'secondAt' => $secondAt] = (array) unpack('Vfirst/VfirstAt/Vsecond/VsecondAt', $label);
+        [$first, $firstAt, $second, $secondAt] = $this->numbers($node);
 
         return match (true) {
             $first === self::NONE => [],
             $second === self::NONE => [$first => $firstAt],
             default => [$first => $firstAt, $second => $secondAt],
         };
+    }
+
+    /** How far a marked node is from another one by its label; null: its label says nothing of it. */
+    private function distanceTo(int $node, int $source): ?int
+    {
+        [$first, $firstAt, $second, $secondAt] = $this->numbers($node);
+
+        return match ($source) {
+            $first => $firstAt,
+            $second => $secondAt,
+            default => null,
+        };
+    }
+
+    /** @return array{int, int, int, int} of a label */
+    private function numbers(int $node): array
+    {
+        $label = $this->mended[$node] ?? $this->labels->part($node * self::LABEL_BYTES, self::LABEL_BYTES);
+        if ($label === '') {
+            return [self::NONE, 0, self::NONE, 0];
+        }
+        [1 => $first, 2 => $firstAt, 3 => $second, 4 => $secondAt] = (array) unpack('V4', $label);
+
+        return [$first, $firstAt, $second, $secondAt];
     }
 }
