@@ -16,13 +16,7 @@ $mariadb = [
     'strict' => true,
     'engine' => 'InnoDB',
     'timezone' => '+00:00',
-    'options' => [
-        PDO::ATTR_TIMEOUT => 3, PDO::ATTR_EMULATE_PREPARES => true,
-        // From a thousand values on it would make a table of them, and may then read all rows to see which are in it
-        // (https://mariadb.com/kb/en/conversion-of-big-in-predicates-into-subqueries/). And of more than 200 it would not look how much
-        // each finds, but trust what it has counted of the table, which right after a first scan is far from true.
-        PDO::MYSQL_ATTR_INIT_COMMAND => 'SET SESSION in_predicate_conversion_threshold = 0, eq_range_index_dive_limit = 0',
-    ],
+    'options' => [PDO::ATTR_TIMEOUT => 3, PDO::ATTR_EMULATE_PREPARES => true],
 ];
 
 return [

@@ -10,9 +10,9 @@ use Laravel\Sanctum\PersonalAccessToken;
 /** A token of a program. When it was used is noted to the minute, since a write to the disk for every question would cost more than the question. */
 final class AccessToken extends PersonalAccessToken
 {
-    private const NOTED_SECONDS = 60;
-
     use BootsItsTraits;
+
+    private const NOTED_SECONDS = 60;
 
     protected $table = 'personal_access_tokens';
 

@@ -19,6 +19,15 @@ final class CompanionFiles
 {
     private const CHUNK = 1000;
 
+    /**
+     * Of a thousand values MariaDB makes a table, and may then read all documents to see which are in it
+     * (https://mariadb.com/kb/en/conversion-of-big-in-predicates-into-subqueries/).
+     */
+    private const PATHS = 900;
+
+    /** Asked for paths that have a file, it may also go through all that have one, above all right after a first scan. */
+    private const BY_PATH = 'documents_there_index';
+
     /** From so many documents on all files that are called like companions are looked at once, in place of one question for each. */
     private const MANY = 5000;
 
@@ -107,8 +116,8 @@ final class CompanionFiles
         }
         $there = static fn () => DB::table('documents')->where('workspace_id', $workspace->id)->whereNull('dropped_at')->where('is_gone', false);
         $files = $folders = [];
-        foreach (array_chunk(array_map(strval(...), array_keys($keys)), self::CHUNK) as $chunk) {
-            $files += $there()->whereIn('path_key', $chunk)->whereNotNull('saved_hash')->pluck('id', 'path')->all();
+        foreach (array_chunk(array_map(strval(...), array_keys($keys)), self::PATHS) as $chunk) {
+            $files += $there()->forceIndex(self::BY_PATH)->whereIn('path_key', $chunk)->whereNotNull('saved_hash')->pluck('id', 'path')->all();
         }
         $disk = WorkspaceFiles::of($workspace);
         foreach (array_map(strval(...), array_keys($places)) as $place) {
