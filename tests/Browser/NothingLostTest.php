@@ -162,6 +162,15 @@ it('shows what is unsaved before a person logs out', function () {
     expect((new Quay($this->harbour->workspace, $this->harbour->owner))->inHold())->toHaveCount(2);
 });
 
+it('lets go of a page that nobody has touched without asking, and its draft stays', function () {
+    $this->harbour->draft('b.md', "# B, once more\n");
+    ($this->logIn)();
+    foreach (range(1, 2) as $ignored) {
+        $this->browser->visit("/w/{$this->harbour->workspace->slug}/quay")->rowSays('b.md', 'modified');
+    }
+    expect($this->browser->faults())->toBe([])->and($this->harbour->workingText('b.md'))->toBe("# B, once more\n");
+});
+
 it('brings a document back as of an entry, with what was deleted since', function () {
     $this->harbour->draft('a.md', "# Entry one\n\n![arm](arm.svg)\n");
     $this->harbour->saveAll('one');

@@ -365,12 +365,16 @@ final class Browser
         return $this;
     }
 
-    /** @return list<string> what the console holds of faults of ours */
+    /**
+     * What the browser itself notes is no fault of the page: answers that say no, and that it lets go, without asking, of a page nobody has touched.
+     *
+     * @return list<string> what the console holds of faults of ours
+     */
     public function faults(): array
     {
         $entries = array_map(static fn (array $entry): string => (string) $entry['message'], $this->driver->manage()->getLog('browser'));
 
-        return array_values(array_filter($entries, static fn (string $message): bool => preg_match('~/api/|favicon~', $message) !== 1));
+        return array_values(array_filter($entries, static fn (string $message): bool => preg_match("~/api/|favicon|Blocked attempt to show a 'beforeunload'~", $message) !== 1));
     }
 
     /**
