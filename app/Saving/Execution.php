@@ -12,6 +12,7 @@ use App\Rights\FolderRights;
 use App\Rights\NotAllowed;
 use App\Support\SharedProgress;
 use App\Workspace\Files\DiskContentStore;
+use App\Workspace\Files\SeenContents;
 use App\Workspace\Files\WorkspaceFiles;
 use App\Workspace\Reading\Formats;
 use App\Workspace\Sources;
@@ -91,7 +92,7 @@ final readonly class Execution
         $journal = new DatabaseJournal($workspace, $this->contents, $entry, $arriving);
         $progress = new SharedProgress(SharedProgress::inWorkspace($workspace->id), $operation->id);
         try {
-            (new Transaction(WorkspaceFiles::of($workspace), $arriving ?? $this->contents, $journal, $progress))->run($operation);
+            (new Transaction($this->files($workspace, $entry->lines), $arriving ?? $this->contents, $journal, $progress))->run($operation);
         } catch (\PDOException $failure) {
             throw $journal->hasBegun() ? WrittenMeanwhile::inTheMiddle($failure) : $failure;
         } finally {
@@ -104,6 +105,25 @@ final readonly class Execution
         } catch (\PDOException $failure) {
             throw WrittenMeanwhile::because($failure);
         }
+    }
+
+    /**
+     * The workspace’s files, and what the tables know of the large ones.
+     *
+     * @param  list<PlanLine>  $lines
+     */
+    private function files(Workspace $workspace, array $lines): WorkspaceFiles
+    {
+        $files = WorkspaceFiles::of($workspace);
+        $ids = array_unique(array_map(static fn (PlanLine $line): string => $line->documentId, $lines));
+        foreach (array_chunk($ids, 900) as $chunk) {
+            $rows = Document::query()->whereIn('id', $chunk)->whereNotNull('saved_hash')->where('size', '>=', SeenContents::LARGE)->toBase()->get(['path', 'stat', 'seen_at', 'saved_hash']);
+            foreach ($rows as $row) {
+                $files->known($row->path, $row->stat, (int) $row->seen_at, $row->saved_hash);
+            }
+        }
+
+        return $files;
     }
 
     /**

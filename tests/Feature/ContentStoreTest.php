@@ -97,6 +97,32 @@ it('writes, places and replaces files of a workspace', function () {
     expect($files->hasFolder('deep'))->toBeFalse();
 });
 
+it('gives a file a second name, and no link, folder or missing file', function () {
+    $files = WorkspaceFiles::of((new Harbour(['a.md' => 'as it is', 'deep/b.md' => 'b']))->workspace);
+    symlink('a.md', $files->absolute('link.md'));
+    expect($files->link('a.md', 'deep/.second.tmp'))->toBeTrue()->and($files->areOne('a.md', 'deep/.second.tmp'))->toBeTrue()->and($files->areOne('a.md', 'deep/b.md'))->toBeFalse()
+        ->and($files->areOne('nowhere.md', 'nowhere.md'))->toBeFalse();
+    // A name that is taken stays with its file.
+    expect($files->link('deep/b.md', 'deep/.second.tmp'))->toBeFalse()->and($files->areOne('a.md', 'deep/.second.tmp'))->toBeTrue();
+    foreach (['link.md', 'deep', 'nowhere.md', 'no/such/folder.md'] as $path) {
+        expect($files->link($path, '.third.tmp'))->toBeFalse()->and($files->stat('.third.tmp'))->toBeNull();
+    }
+    expect(fn () => $files->link('a.md', 'no/such/folder.tmp'))->toThrow(UnableToWrite::class);
+});
+
+it('reads a large file again only where its stat does not prove what is known of it', function () {
+    $files = WorkspaceFiles::of((new Harbour(['show.bin' => $bytes = str_repeat('tide', 1 << 18)]))->workspace);
+    $known = hash('sha256', 'what it held when it was seen');
+    $files->known('show.bin', (string) $files->stat('show.bin')?->signature, time() + 5, $known);
+    expect($files->hash('show.bin'))->toBe($known);
+    // Written in the second in which it was seen: it may have changed again after that.
+    $files->known('show.bin', (string) $files->stat('show.bin')?->signature, time(), $known);
+    expect($files->hash('show.bin'))->toBe(hash('sha256', $bytes));
+    $files->known('show.bin', (string) $files->stat('show.bin')?->signature, time() + 5, $known);
+    file_put_contents($files->absolute('show.bin'), 'and more', FILE_APPEND);
+    expect($files->hash('show.bin'))->toBe(hash('sha256', $bytes.'and more'));
+});
+
 it('frees only what nobody has used for some time, and tells sound from damaged', function () {
     $bytes = ($this->own)('to be freed');
     $hash = $this->store->putBytes($bytes);

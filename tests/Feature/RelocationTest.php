@@ -43,6 +43,27 @@ it('renames in letter case alone', function () {
         ->and($this->harbour->read('book.md'))->toContain('parts/Arm.svg');
 });
 
+it('moves a file that stays as it is by its name alone, so that its times stay and who still writes into it is not cut off', function () {
+    $old = "{$this->harbour->workspace->root}/photo.png";
+    touch($old, 1_000_000_000);
+    chmod($old, 0o640);
+    $this->harbour->scan();
+    $inode = fileinode($old);
+    $writer = fopen($old, 'ab');
+    [, $moved] = ($this->relocate)(['paths' => ['photo.png'], 'to' => 'parts/photo.png']);
+    $moved->assertOk();
+    clearstatcache();
+    $new = "{$this->harbour->workspace->root}/parts/photo.png";
+    expect([fileinode($new), filemtime($new), fileperms($new) & 0o777, stat($new)['nlink']])->toBe([$inode, 1_000_000_000, 0o640, 1]);
+
+    // Another program has had it open all the time.
+    fwrite($writer, 'and what came late');
+    fclose($writer);
+    expect($this->harbour->read('parts/photo.png'))->toEndWith('and what came late')->and(file_exists($old))->toBeFalse();
+    $this->harbour->scan();
+    expect(hash('sha256', (string) $this->harbour->read('parts/photo.png')))->toBe($this->harbour->document('parts/photo.png')->saved_hash);
+});
+
 it('deletes only when each reference is settled, and brings it back', function () {
     $before = $this->harbour->hashes();
     $decisions = api('POST', 'relocations', ['paths' => ['notes/far.md'], 'delete' => true])->json();

@@ -142,7 +142,7 @@ it('reads and writes nothing outside while folders and files are swapped for lin
     $swapping = new Process([PHP_BINARY, base_path('tests/Support/swapping.php'), $root, $outside]);
     $swapping->start();
     $files = WorkspaceFiles::of($this->harbour->workspace);
-    $read = $refused = 0;
+    $read = $linked = $refused = 0;
     $leaks = [];
     $try = static function (callable $work) use (&$refused): mixed {
         try {
@@ -170,6 +170,12 @@ it('reads and writes nothing outside while folders and files are swapped for lin
         });
         $try(fn () => $n % 2 === 0 ? $files->replace("sub/.hafenbuch-{$n}.tmp", 'sub/a.md') : $files->place("sub/.hafenbuch-{$n}.tmp", "sub/new-{$n}.md"));
         $try(fn () => $files->remove("sub/new-{$n}.md"));
+        foreach (['sub/a.md' => "linked-{$n}.tmp", 'one.md' => "sub/linked-{$n}.tmp"] as $path => $second) {
+            $linked += $try(fn (): bool => $files->link($path, $second)) === true ? 1 : 0;
+            $bytes = $try(fn (): string => $files->bytes($second));
+            $leaks += $bytes === null || $bytes === 'inside' ? [] : [$bytes => $second];
+            $try(fn () => $files->remove($second));
+        }
         $try(fn () => $files->makeFolder("sub/folder-{$n}"));
         $try(fn () => $files->removeEmptyFolder("sub/folder-{$n}"));
         $leaks += ($files->entries('sub')['a.md'] ?? null)?->size === strlen('a secret') ? ['entries' => 'sub'] : [];
@@ -177,7 +183,7 @@ it('reads and writes nothing outside while folders and files are swapped for lin
     Harbour::kill($swapping);
     expect($leaks)->toBe([])->and(scandir($outside))->toBe(['.', '..', 'a.md'])->and(file_get_contents("{$outside}/a.md"))->toBe('a secret')
         // Both ways were met, else this has shown nothing.
-        ->and($read)->toBeGreaterThan(50)->and($refused)->toBeGreaterThan(50);
+        ->and($read)->toBeGreaterThan(50)->and($linked)->toBeGreaterThan(50)->and($refused)->toBeGreaterThan(50);
 });
 
 it('keeps the versions of a document that someone else has locked', function () {

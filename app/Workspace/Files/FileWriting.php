@@ -12,7 +12,7 @@ use Hafenbuch\Core\Write\UnableToWrite;
 /** What changes in the files of one folder, each change by a name in the folder in which the process stands, so that none goes another way. */
 final readonly class FileWriting
 {
-    public function __construct(private Walls $walls, private Links $links) {}
+    public function __construct(private string $root, private Walls $walls, private Links $links) {}
 
     /**
      * @param  resource  $content
@@ -53,6 +53,40 @@ final readonly class FileWriting
                 throw UnableToWrite::file($path, $why);
             }
             $permissions?->giveTo($name);
+        });
+    }
+
+    /**
+     * A link(2) needs two folders, and the process stands in the one where a name is made. So what the other’s path has led to is compared with
+     * the file that was seen standing there.
+     *
+     * @return bool false: the file system has no such thing, it is not allowed, or the file is none or another one
+     *
+     * @throws UnableToWrite|InvalidPath
+     */
+    public function link(string $path, string $temporary): bool
+    {
+        try {
+            $source = $this->walls->standingIn(Path::folderOf($path), static fn (): array|false => Walls::lstat(Path::nameOf($path)));
+        } catch (UnableToRead) {
+            return false;
+        }
+        // A symbolic link is written for the folder that it lies in.
+        if ($source === false || ! FileStat::of($source)->isFile()) {
+            return false;
+        }
+
+        return $this->writingIn(Path::folderOf($temporary), function () use ($path, $temporary, $source): bool {
+            $name = Walls::here(Path::nameOf($temporary));
+            if (! @link("{$this->root}/{$path}", $name)) {
+                return false;
+            }
+            $isIt = Walls::isSame($source, Walls::lstat(Path::nameOf($temporary)));
+            if (! $isIt) {
+                @unlink($name);
+            }
+
+            return $isIt;
         });
     }
 
@@ -129,14 +163,17 @@ final readonly class FileWriting
     }
 
     /**
-     * @param  callable(): void  $work
+     * @template T
+     *
+     * @param  callable(): T  $work
+     * @return T
      *
      * @throws UnableToWrite also where there is no such folder
      */
-    private function writingIn(string $folder, callable $work): void
+    private function writingIn(string $folder, callable $work): mixed
     {
         try {
-            $this->walls->standingIn($folder, $work);
+            return $this->walls->standingIn($folder, $work);
         } catch (UnableToRead $missing) {
             throw UnableToWrite::file($folder === '' ? '.' : $folder, $missing->why, $missing);
         }

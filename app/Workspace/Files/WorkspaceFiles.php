@@ -24,6 +24,8 @@ final class WorkspaceFiles implements FileSystem
 
     private readonly FileWriting $writing;
 
+    private readonly SeenContents $seen;
+
     /** @var array<string, bool> whether a folder's real place is inside the root */
     private array $insideCache = [];
 
@@ -36,12 +38,19 @@ final class WorkspaceFiles implements FileSystem
     {
         $this->root = rtrim($root, '/');
         $this->walls = new Walls($this->root);
-        $this->writing = new FileWriting($this->walls, new Links($this->root, $this->walls));
+        $this->seen = new SeenContents;
+        $this->writing = new FileWriting($this->root, $this->walls, new Links($this->root, $this->walls));
     }
 
     public static function of(Workspace $workspace): self
     {
         return new self($workspace->root);
+    }
+
+    /** Whatever is known of a file from an earlier look saves reading it again, where its stat proves that it was left alone. */
+    public function known(string $path, string $signature, int $seenAt, string $hash): void
+    {
+        $this->seen->known($path, $signature, $seenAt, $hash);
     }
 
     /** The folder, absolute. */
@@ -162,7 +171,15 @@ final class WorkspaceFiles implements FileSystem
     public function contentHash(string $path): string
     {
         $file = $this->open($path);
-        $size = fstat($file)['size'] ?? 0;
+        // Of what is open, since opening asks a distant server what holds now.
+        $stat = FileStat::of(fstat($file) ?: []);
+        $known = $this->seen->hashOf($path, $stat);
+        if ($known !== null) {
+            fclose($file);
+
+            return $known;
+        }
+        [$size, $seenAt] = [$stat->size, time()];
         if ($size <= Sha256::AT_ONCE) {
             // In few large pieces.
             stream_set_read_buffer($file, 0);
@@ -173,8 +190,12 @@ final class WorkspaceFiles implements FileSystem
             [$isWhole, $hash] = [hash_update_stream($context, $file) >= $size, hash_final($context)];
         }
         fclose($file);
+        if (! $isWhole) {
+            throw UnableToRead::file($path, Trouble::last());
+        }
+        $this->seen->note($path, $stat, $seenAt, $hash);
 
-        return $isWhole ? $hash : throw UnableToRead::file($path, Trouble::last());
+        return $hash;
     }
 
     /**
@@ -229,6 +250,16 @@ final class WorkspaceFiles implements FileSystem
     public function write(string $path, $content, ?string $like): void
     {
         $this->writing->write($path, $content, $like);
+    }
+
+    public function link(string $path, string $temporary): bool
+    {
+        return $this->writing->link($path, $temporary);
+    }
+
+    public function areOne(string $path, string $other): bool
+    {
+        return Walls::isSame(@lstat($this->absolute($path)), @lstat($this->absolute($other)));
     }
 
     public function replace(string $temporary, string $path): void

@@ -34,6 +34,22 @@ interface FileSystem
     public function write(string $path, $content, ?string $like): void;
 
     /**
+     * Gives a file a second name, which is free.
+     *
+     * @return bool false: that cannot be done here, and nothing has been
+     *
+     * @throws InvalidPath
+     */
+    public function link(string $path, string $temporary): bool;
+
+    /**
+     * Whether two names are of one file.
+     *
+     * @throws InvalidPath
+     */
+    public function areOne(string $path, string $other): bool;
+
+    /**
      * Gives new files what others carry beside their content (extended attributes), as far as the file system can.
      *
      * @param  array<string, string>  $likes  by the path of a new file: the existing one that it takes after

@@ -31,7 +31,12 @@ final readonly class FileWork
         foreach ($operation->changes as $done => $change) {
             $progress?->step(intdiv($done, 2), $all);
             if ($change->after !== null && ($isUntouched ? $change->before : $this->files->hash($change->path)) !== $change->after) {
-                $staged[] = $temporary = $this->stage($operation, $change, $change->before, $change->after);
+                $staged[] = $temporary = $operation->temporaryPath($change);
+                $source = $operation->sourceOf($change);
+                if ($source !== null && $this->stageItself($operation, $change, $source)) {
+                    continue;
+                }
+                $this->stage($operation, $change, $change->before, $change->after);
                 $contents[] = $change->after;
                 $likes[$temporary] = $change->before === null ? $change->like : $change->path;
             }
@@ -39,7 +44,7 @@ final readonly class FileWork
         $this->files->takeAttributes(array_filter($likes));
         $this->files->sync($staged);
         $this->store->confirm($contents);
-        foreach ($operation->changes as $done => $change) {
+        foreach (self::namesFirst($operation) as $done => $change) {
             $progress?->step(intdiv($all + $done, 2), $all);
             $this->turn($operation, $change, $change->before, $change->after);
         }
@@ -65,10 +70,21 @@ final readonly class FileWork
         }
     }
 
-    /** Takes away what was written beside the files and is not needed any more. */
+    /** Whether a file that only changes its name has its old one and its new one now. */
+    public function hasBothNames(Operation $operation, FileChange $change): bool
+    {
+        $other = $operation->otherNameOf($change);
+
+        return $other !== null && $this->files->areOne($change->path, $other);
+    }
+
+    /** Takes away what was written beside the files and is not needed any more, and second names: else what is written into one file would be in another too. */
     public function clearStaged(Operation $operation): void
     {
         foreach ($operation->changes as $change) {
+            if ($operation->sourceOf($change) !== null && $this->hasBothNames($operation, $change)) {
+                self::refusal(fn () => $this->files->remove($change->path));
+            }
             // One that cannot be taken away harms nobody, and no scan sees it.
             self::refusal(fn () => $this->files->remove($operation->temporaryPath($change)));
         }
@@ -89,15 +105,45 @@ final readonly class FileWork
     private function takeBack(Operation $operation, FileChange $change): void
     {
         // Only what the operation itself has written is taken back; a foreign content stays.
-        if ($this->files->hash($change->path) !== $change->after) {
+        if (! $this->hasBothNames($operation, $change) && $this->files->hash($change->path) !== $change->after) {
             return;
         }
-        if ($change->before !== null) {
-            $temporary = $this->stage($operation, $change, $change->after, $change->before);
-            $this->files->takeAttributes(array_filter([$temporary => $change->after === null ? $change->like : $change->path]));
-            $this->files->sync([$temporary]);
+        if ($change->before !== null && ! $this->hasBothNames($operation, $change)) {
+            $this->stageBack($operation, $change, $change->before);
         }
         $this->turn($operation, $change, $change->after, $change->before);
+    }
+
+    /**
+     * A file that only changes its name has its new one before it loses the old one.
+     *
+     * @return list<FileChange>
+     */
+    private static function namesFirst(Operation $operation): array
+    {
+        $isNamed = static fn (FileChange $change): bool => $operation->sourceOf($change) !== null;
+
+        return [...array_filter($operation->changes, $isNamed), ...array_filter($operation->changes, static fn (FileChange $change): bool => ! $isNamed($change))];
+    }
+
+    private function stageBack(Operation $operation, FileChange $change, string $before): void
+    {
+        $other = $operation->otherNameOf($change);
+        if ($other !== null && $this->files->hash($other) === $before && $this->stageItself($operation, $change, $other)) {
+            return;
+        }
+        $temporary = $this->stage($operation, $change, $change->after, $before);
+        $this->files->takeAttributes(array_filter([$temporary => $change->after === null ? $change->like : $change->path]));
+        $this->files->sync([$temporary]);
+    }
+
+    /** Has a file that only changes its name wait as it is, so that its times stay, and whoever still writes into it is not cut off. */
+    private function stageItself(Operation $operation, FileChange $change, string $source): bool
+    {
+        $temporary = $operation->temporaryPath($change);
+        $this->files->remove($temporary);
+
+        return $this->files->link($source, $temporary);
     }
 
     /** Writes a file's new content beside it. */
@@ -112,6 +158,12 @@ final readonly class FileWork
 
     private function turn(Operation $operation, FileChange $change, ?string $from, ?string $to): void
     {
+        if ($this->hasBothNames($operation, $change)) {
+            // Whatever another program has written into it meanwhile is not lost with one of its names.
+            $this->files->remove($to === null ? $change->path : $operation->temporaryPath($change));
+
+            return;
+        }
         $now = $this->files->hash($change->path);
         if ($now === $to) {
             self::refusal(fn () => $this->files->remove($operation->temporaryPath($change)));

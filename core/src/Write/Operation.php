@@ -34,6 +34,31 @@ final readonly class Operation
         return new self($this->id, $this->changes, $newFolders, $this->oldFolders);
     }
 
+    /**
+     * The path of the file that a change only gives another name: one that leaves its path with the content that the change is to have.
+     *
+     * @return ?string null: there is none
+     */
+    public function sourceOf(FileChange $change): ?string
+    {
+        $source = $change->before === null ? $this->changeAt($change->like) : null;
+
+        return $source !== null && $source->after === null && $source->before === $change->after ? $source->path : null;
+    }
+
+    /** @return ?string the other path of a file that only changes its name; null: it is none, or a change of its content */
+    public function otherNameOf(FileChange $change): ?string
+    {
+        $target = $change->after === null ? $this->changeAt($change->like) : null;
+
+        return $target !== null && $this->sourceOf($target) === $change->path ? $target->path : $this->sourceOf($change);
+    }
+
+    private function changeAt(?string $path): ?FileChange
+    {
+        return $path === null ? null : $this->changes[$this->numbers[$path] ?? -1] ?? null;
+    }
+
     /** The name under which a change's new content waits in the target's folder. */
     public function temporaryPath(FileChange $change): string
     {

@@ -65,6 +65,9 @@ final readonly class Recovery
     {
         $foreign = [];
         foreach ($operation->changes as $change) {
+            if ($this->work->hasBothNames($operation, $change)) {
+                continue;
+            }
             $now = TakingBack::lookAt($this->files, $change->path);
             if ($now !== $change->before && $now !== $change->after) {
                 $foreign[$change->path] = $now === FileWork::UNREADABLE ? null : $now;

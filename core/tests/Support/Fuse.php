@@ -18,9 +18,17 @@ final class Fuse
     /** Every step from here on is refused, as on a full disk. */
     public ?int $refuseFrom = null;
 
+    /** @var ?\Closure(): void what another program does, once, at the given step */
+    public ?\Closure $meanwhile = null;
+
+    public ?int $meanwhileAt = null;
+
     public function step(string $path = ''): void
     {
         $this->steps++;
+        if ($this->steps === $this->meanwhileAt && $this->meanwhile !== null) {
+            ($this->meanwhile)();
+        }
         if ($this->steps === $this->killAt) {
             throw new Killed("killed at step {$this->steps}");
         }

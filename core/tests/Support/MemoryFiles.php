@@ -21,6 +21,11 @@ final class MemoryFiles implements FileSystem
     /** Files with this ending cannot be taken away. */
     public ?string $keeps = null;
 
+    /** @var array<string, int> by the paths of files that have, or had, several names: one number for each file */
+    private array $inodes = [];
+
+    private int $linked = 0;
+
     /** @param array<string, string> $files content by path */
     public function __construct(public array $files, private readonly Fuse $fuse)
     {
@@ -58,6 +63,34 @@ final class MemoryFiles implements FileSystem
         $this->fuse->step();
     }
 
+    /** Another program writes into what has the name, without giving the name to another file. */
+    public function writeInto(string $path, string $bytes): void
+    {
+        foreach (array_keys($this->files) as $name) {
+            if ($this->areOne($path, (string) $name)) {
+                $this->files[$name] = $bytes;
+            }
+        }
+    }
+
+    public function link(string $path, string $temporary): bool
+    {
+        $this->fuse->step($temporary);
+        if (! isset($this->files[$path])) {
+            return false;
+        }
+        $this->files[$temporary] = $this->files[$path];
+        $this->inodes[$temporary] = $this->inodes[$path] ??= ++$this->linked;
+        $this->fuse->step();
+
+        return true;
+    }
+
+    public function areOne(string $path, string $other): bool
+    {
+        return $path === $other || (isset($this->inodes[$path], $this->inodes[$other]) && $this->inodes[$path] === $this->inodes[$other]);
+    }
+
     public function takeAttributes(array $likes): void {}
 
     public function sync(array $paths): void
@@ -70,8 +103,8 @@ final class MemoryFiles implements FileSystem
     public function replace(string $temporary, string $path): void
     {
         $this->fuse->step($path);
-        $this->files[$path] = $this->files[$temporary];
-        unset($this->files[$temporary]);
+        $this->name($path, $temporary);
+        unset($this->files[$temporary], $this->inodes[$temporary]);
         $this->fuse->step();
     }
 
@@ -81,9 +114,9 @@ final class MemoryFiles implements FileSystem
         if (isset($this->files[$path])) {
             throw UnableToWrite::taken($path);
         }
-        $this->files[$path] = $this->files[$temporary];
+        $this->name($path, $temporary);
         $this->fuse->step();
-        unset($this->files[$temporary]);
+        unset($this->files[$temporary], $this->inodes[$temporary]);
         $this->fuse->step();
     }
 
@@ -93,7 +126,7 @@ final class MemoryFiles implements FileSystem
             throw UnableToWrite::file($path, 'the folder only takes new files');
         }
         $this->fuse->step();
-        unset($this->files[$path]);
+        unset($this->files[$path], $this->inodes[$path]);
         $this->fuse->step();
     }
 
@@ -123,5 +156,14 @@ final class MemoryFiles implements FileSystem
     public function syncFolder(string $folder): void
     {
         $this->fuse->step($folder);
+    }
+
+    private function name(string $path, string $temporary): void
+    {
+        $this->files[$path] = $this->files[$temporary];
+        unset($this->inodes[$path]);
+        if (isset($this->inodes[$temporary])) {
+            $this->inodes[$path] = $this->inodes[$temporary];
+        }
     }
 }

@@ -13,7 +13,7 @@ use Hafenbuch\Core\Write\Recovery;
 use Hafenbuch\Core\Write\Transaction;
 
 /**
- * A workspace about to be changed by an operation of so many lines: some written, some created in new folders, some removed.
+ * A workspace about to be changed by an operation of so many lines: some written, some created in new folders, some removed; of many, two are moved besides.
  *
  * @template Files of FileSystem
  */
@@ -51,6 +51,14 @@ final class SmallSave
                 $this->store->put(MemoryStore::stream($new));
             }
             $changes[] = new FileChange($path, $old === null ? null : hash('sha256', $old), $new === null ? null : hash('sha256', $new));
+        }
+        // Two that only change their names, in either order.
+        foreach ($lines > 3 ? [1, 2] : [] as $n) {
+            [$old, $new, $content] = ["b/moved-{$n}", "new/moved/file-{$n}", "moved {$n}"];
+            $this->before[$old] = $this->after[$new] = $content;
+            $hash = $this->store->put(MemoryStore::stream($content));
+            $pair = [new FileChange($new, null, $hash, $old), new FileChange($old, $hash, null, $new)];
+            array_push($changes, ...($n === 1 ? $pair : array_reverse($pair)));
         }
         ksort($this->before);
         ksort($this->after);

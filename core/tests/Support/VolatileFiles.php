@@ -100,6 +100,22 @@ final class VolatileFiles implements FileSystem
         $this->fuse->step();
     }
 
+    public function link(string $path, string $temporary): bool
+    {
+        $this->fuse->step($temporary);
+        if (! isset($this->now[$path])) {
+            return false;
+        }
+        $this->change(Path::folderOf($temporary), [$temporary => $this->now[$path]]);
+
+        return true;
+    }
+
+    public function areOne(string $path, string $other): bool
+    {
+        return isset($this->now[$path], $this->now[$other]) && $this->now[$path] === $this->now[$other];
+    }
+
     public function takeAttributes(array $likes): void {}
 
     public function sync(array $paths): void

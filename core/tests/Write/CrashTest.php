@@ -5,6 +5,7 @@ declare(strict_types=1);
 use Hafenbuch\Core\Path\InvalidPath;
 use Hafenbuch\Core\Tests\Support\Killed;
 use Hafenbuch\Core\Tests\Support\SmallSave;
+use Hafenbuch\Core\Write\FileChange;
 use Hafenbuch\Core\Write\FileChanged;
 use Hafenbuch\Core\Write\Outcome;
 use Hafenbuch\Core\Write\Progress;
@@ -62,7 +63,7 @@ it('is all or nothing where what came in from elsewhere is not to be had again',
         expect(fn () => $harbour->save())->toThrow(Killed::class);
         $harbour->fuse->repair();
         foreach ($harbour->operation->changes as $change) {
-            if ($change->before === null) {
+            if ($change->before === null && $harbour->operation->sourceOf($change) === null) {
                 unset($harbour->store->contents[$change->after]);
             }
         }
@@ -223,6 +224,44 @@ it('touches nothing where recovery finds a third content, and leaves nothing of 
     }
     expect($staged)->toBeGreaterThan(3);
 });
+
+it('keeps what another program writes into a file that is moved, under its old name or its new one', function (int $n, ?string $then, array $expected) {
+    [$old, $new] = ["b/moved-{$n}", "new/moved/file-{$n}"];
+    $whole = SmallSave::of(20);
+    $whole->save();
+    $ends = [];
+    for ($step = 1; $step <= $whole->fuse->steps; $step++) {
+        $harbour = SmallSave::of(20);
+        $harbour->fuse->meanwhileAt = $step;
+        [$harbour->fuse->killAt, $harbour->fuse->refuseAt] = [$then === 'killed' ? $step : null, $then === 'refused' ? $step + 1 : null];
+        $harbour->fuse->meanwhile = function () use ($harbour, $old, $new): void {
+            $moving = array_values(array_filter($harbour->operation->changes, static fn (FileChange $change): bool => $change->path === $new))[0];
+            $there = array_values(array_filter([$old, $new, $harbour->operation->temporaryPath($moving)], static fn (string $path): bool => isset($harbour->files->files[$path])));
+            $harbour->files->writeInto($there[0], 'by another program');
+        };
+        try {
+            $harbour->save();
+        } catch (FileChanged|UnableToWrite|UnableToTakeBack|Killed) {
+        }
+        $harbour->fuse->repair();
+        $harbour->recover();
+        $ends[] = $state = $harbour->journal->state('op');
+        $found = array_keys($harbour->files->files, 'by another program', true);
+        expect($found)->toHaveCount(1, "at step {$step}");
+        if ($state === 'rolled back' && $found === [$new]) {
+            // It had lost its old name when it was written into.
+            expect(ksorted(array_diff_key($harbour->files->files, [$new => true])))->toBe($harbour->before);
+        } elseif ($state !== 'needs a person') {
+            expect($found)->toBe([$state === 'written' ? $new : $old], "at step {$step}, {$state}")
+                ->and(ksorted([...$harbour->files->files, $found[0] => "moved {$n}"]))->toBe($harbour->expected());
+        }
+    }
+    expect(array_values(array_unique($ends)))->toEqualCanonicalizing($expected);
+})->with([1, 2])->with([
+    'it goes on' => [null, ['written']],
+    'it is killed' => ['killed', [null, 'written', 'needs a person']],
+    'it is refused' => ['refused', ['written', 'rolled back']],
+]);
 
 it('records nothing when a file has moved on before it begins', function () {
     $harbour = SmallSave::of(3);
