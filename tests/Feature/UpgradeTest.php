@@ -19,7 +19,9 @@ it('brings the backup of a former version to this one, and loses nothing', funct
     expect($code)->toBe(0);
     $home = new SecondHome('hafenbuch_restored', $roots);
     [$code, $said, $error] = $home->hafenbuch("restore {$folder}");
-    expect($code)->toBe(0, $error)->and($said['missing'])->toBe(0)->and($said['foldersMissing'])->toHaveCount($said['counts']['workspaces']);
+    expect($code)->toBe(0, $error)->and($said['missing'])->toBe(0)
+        // A machine that has run a demo at the same place may have some of them.
+        ->and(array_filter($said['foldersMissing'], is_dir(...)))->toBe([])->and(count($said['foldersMissing']))->toBeLessThanOrEqual($said['counts']['workspaces']);
     $counts = $home->run('php -r '.escapeshellarg('require "vendor/autoload.php"; $app = require "bootstrap/app.php"; $app->make(Illuminate\Contracts\Console\Kernel::class)->bootstrap(); echo json_encode(array_map(fn ($table) => Illuminate\Support\Facades\DB::table($table)->count(), '.var_export(array_combine(array_keys($said['counts']), array_keys($said['counts'])), true).'));'))->mustRun()->getOutput();
     expect(json_decode($counts, true))->toBe($said['counts']);
     expect($home->artisan('migrate:status'))->not->toContain('Pending')->and(count(app(Migrator::class)->getMigrationFiles(database_path('migrations'))))->toBe(substr_count($home->artisan('migrate:status'), 'Ran'));
