@@ -24,7 +24,7 @@ final class ArrivingContents implements ContentStore
     private const AT_ONCE = 500;
 
     /** In bytes; what is smaller takes no room that is worth sparing. */
-    private const LEAST = 64 * 1024;
+    public const LEAST = 64 * 1024;
 
     /** @var array<string, array{Arrival, object{stat: string, seen_at: int}, int}> by hash; with its size */
     private array $coming = [];

@@ -13,12 +13,12 @@ use App\Workspace\Files\DiskContentStore;
 use App\Workspace\Files\WorkspaceFiles;
 use App\Workspace\Pulse;
 use Hafenbuch\Core\Path\InvalidPath;
-use Hafenbuch\Core\Plan\Action;
 use Hafenbuch\Core\Plan\PlanLine;
 use Hafenbuch\Core\Plan\ReasonKind;
 use Hafenbuch\Core\Write\FileChange;
 use Hafenbuch\Core\Write\Journal;
 use Hafenbuch\Core\Write\Operation;
+use Hafenbuch\Core\Write\TakingBack;
 use Hafenbuch\Core\Write\UnableToRead;
 use Hafenbuch\Core\Write\UnableToWrite;
 use Illuminate\Support\Facades\DB;
@@ -81,7 +81,7 @@ final class DatabaseJournal implements Journal
     public function needsPerson(Operation $operation, array $found, string $why): void
     {
         $files = WorkspaceFiles::of($this->workspace);
-        foreach ($found as $path => $hash) {
+        foreach ($found + $this->unkept($files, $operation) as $path => $hash) {
             try {
                 if ($hash !== null && ! $this->contents->has($hash)) {
                     $this->contents->put($files->open((string) $path));
@@ -91,6 +91,25 @@ final class DatabaseJournal implements Journal
             }
         }
         $this->close($operation, ['state' => OperationRecord::NEEDS_PERSON, 'message' => $why, 'found' => $found]);
+    }
+
+    /**
+     * What was to be moved and is kept nowhere: the person may want it in either place.
+     *
+     * @return array<string, string> by the path where it is now: its hash
+     */
+    private function unkept(WorkspaceFiles $files, Operation $operation): array
+    {
+        $unkept = [];
+        foreach ($operation->changes as $change) {
+            foreach ($operation->sourceOf($change) === null ? [] : [$change->path, (string) $operation->sourceOf($change)] as $path) {
+                if (! $this->contents->has((string) $change->after) && TakingBack::lookAt($files, $path) === $change->after) {
+                    $unkept[$path] = (string) $change->after;
+                }
+            }
+        }
+
+        return $unkept;
     }
 
     public function unfinished(): array
@@ -163,13 +182,14 @@ final class DatabaseJournal implements Journal
      */
     private function rows(Operation $operation, array $lines): array
     {
+        $sizes = $this->sizes($lines);
         $rows = [];
         foreach ($lines as $position => $line) {
             $rows[] = [
                 'operation_id' => $operation->id, 'position' => $position, 'document_id' => $line->documentId,
                 'path' => $line->path, 'action' => $line->action->value,
                 'before_hash' => $line->before, 'after_hash' => $line->after,
-                'before_size' => $this->size($line->before, $line->action), 'after_size' => $this->size($line->after, $line->action),
+                'before_size' => $line->action->touchesFile() ? $sizes[(string) $line->before] ?? null : null, 'after_size' => $line->action->touchesFile() ? $sizes[(string) $line->after] ?? null : null,
                 'draft_before' => $line->draftBefore, 'draft_after' => $line->draftAfter, 'origin_id' => $line->origin,
                 'reason' => $line->reason->kind->value, 'reason_of' => $line->reason->of,
                 'marking' => $line->marking === null ? null : json_encode([$line->marking->before, $line->marking->after], JSON_THROW_ON_ERROR),
@@ -179,9 +199,20 @@ final class DatabaseJournal implements Journal
         return $rows;
     }
 
-    private function size(?string $hash, Action $action): ?int
+    /**
+     * @param  list<PlanLine>  $lines
+     * @return array<string, ?int> by the hash of a content that is written or goes: its bytes
+     */
+    private function sizes(array $lines): array
     {
-        return $hash === null || ! $action->touchesFile() ? null : ($this->arriving ?? $this->contents)->size($hash);
+        $sizes = array_column(MovedFiles::unkept($this->workspace, $lines), 1, 0);
+        foreach ($lines as $line) {
+            foreach ($line->action->touchesFile() ? array_filter([$line->before, $line->after]) : [] as $hash) {
+                $sizes[$hash] ??= ($this->arriving ?? $this->contents)->size($hash);
+            }
+        }
+
+        return $sizes;
     }
 
     /** @param array<string, mixed> $values */

@@ -184,12 +184,13 @@ final readonly class Execution
         return array_map(static fn (PlanLine $line): PlanLine => $line->makesDocument() ? $line->of(strtolower((string) Str::ulid())) : $line, $plan->lines);
     }
 
-    /** Files that are copied or moved as they are have their content nowhere else yet. */
+    /** Files that are copied as they are have their content nowhere else yet. */
     private function keepFiles(Workspace $workspace, Plan $plan, ArrivingContents $arriving): void
     {
         $sources = [];
+        $moved = MovedFiles::unkept($workspace, $plan->lines);
         foreach ($plan->lines as $line) {
-            if ($line->action->writes() && $line->after !== null && ! $this->contents->hold($line->after) && ! $arriving->has($line->after)) {
+            if ($line->action->writes() && $line->after !== null && ! isset($moved[$line->documentId]) && ! $this->contents->hold($line->after) && ! $arriving->has($line->after)) {
                 $sources[$line->origin ?? $line->documentId] = $line->after;
             }
         }

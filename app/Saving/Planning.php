@@ -25,6 +25,7 @@ use Hafenbuch\Core\Plan\Decider;
 use Hafenbuch\Core\Plan\Decision;
 use Hafenbuch\Core\Plan\Follow;
 use Hafenbuch\Core\Plan\Plan;
+use Hafenbuch\Core\Plan\PlanLine;
 use Hafenbuch\Core\Plan\Planner;
 use Hafenbuch\Core\Plan\Relinking;
 use Hafenbuch\Core\Plan\Scope;
@@ -109,7 +110,7 @@ final readonly class Planning
                 $hashes = $isFile ? [$line->before, $line->after] : [$line->draftBefore ?? $line->before, $line->draftAfter ?? $line->after];
                 foreach ($hashes as $hash) {
                     if ($hash !== null && ! $this->contents->has($hash)) {
-                        isset($plan->contents[$hash]) ? $this->contents->putBytes($plan->contents[$hash]) : $this->contents->put(WorkspaceFiles::of($workspace)->open($path));
+                        isset($plan->contents[$hash]) ? $this->contents->putBytes($plan->contents[$hash]) : $this->contents->put(WorkspaceFiles::of($workspace)->open(self::placeOf($hash, $line, $plan)));
                     }
                 }
 
@@ -118,6 +119,18 @@ final readonly class Planning
         }
 
         throw Refused::because("The plan has no line for {$path} any more.");
+    }
+
+    /** Where a content lies now that one of a document’s lines is about: at the path that the document leaves, where it moves. */
+    private static function placeOf(string $hash, PlanLine $line, Plan $plan): string
+    {
+        foreach ($plan->lines as $other) {
+            if ($other->documentId === $line->documentId && $other->before === $hash) {
+                return $other->path;
+            }
+        }
+
+        return $line->path;
     }
 
     private function contentMaker(Workspace $workspace, User $person): ContentMaker

@@ -33,8 +33,9 @@ final readonly class Undoing
     public function plan(Workspace $workspace, User $person, OperationRecord $entry): Plan
     {
         $done = array_values($entry->lines->map(static fn (OperationLine $line): PlanLine => $line->planLine())->all());
+        $moved = MovedFiles::of($done);
         foreach ($done as $line) {
-            foreach ([$line->action->touchesFile() ? $line->before : null, $line->draftBefore] as $hash) {
+            foreach ([$line->action->touchesFile() && ! isset($moved[$line->documentId]) ? $line->before : null, $line->draftBefore] as $hash) {
                 if ($hash !== null && ! $this->contents->has($hash)) {
                     throw Refused::because("Entry {$entry->number} cannot be taken back any more: what {$line->path} was before is not kept. Entries can be taken back for the number of days in the settings; look among the versions of {$line->path} for what you need.");
                 }
@@ -44,11 +45,11 @@ final readonly class Undoing
         $rights = FolderRights::of($workspace, $person);
         [$chain, $marks] = [Settings::of($workspace)->chain(), $this->marks($done)];
         // What this entry released is written again with that.
-        $moved = array_fill_keys(array_map(static fn (PlanLine $line): string => $line->documentId, array_filter($done, static fn (PlanLine $line): bool => $line->marking !== null)), true);
+        $released = array_fill_keys(array_map(static fn (PlanLine $line): string => $line->documentId, array_filter($done, static fn (PlanLine $line): bool => $line->marking !== null)), true);
         $onDisk = [];
         foreach ($done as $line) {
             $look = $line->action->touchesFile() ? $files->look($line->path) : $onDisk[$line->path] ?? OnDisk::nothing();
-            $withheld = $rights->withheld($line->path) ?? ($line->action->touchesFile() && ! isset($moved[$line->documentId]) && isset($marks[$line->documentId]) ? $chain->withholds($marks[$line->documentId]) : null);
+            $withheld = $rights->withheld($line->path) ?? ($line->action->touchesFile() && ! isset($released[$line->documentId]) && isset($marks[$line->documentId]) ? $chain->withholds($marks[$line->documentId]) : null);
             $onDisk[$line->path] = $withheld === null ? $look : $look->withheld($withheld);
         }
         $pointsAt = $this->pointsAt($workspace, $done);
@@ -87,7 +88,7 @@ final readonly class Undoing
         $reader = $this->index->reader($workspace);
         $pointsAt = [];
         foreach ($done as $line) {
-            if (! $line->action->touchesFile() || $line->before === null || ! $reader->isRead($line->path, $this->contents->size($line->before) ?? 0)) {
+            if (! $line->action->touchesFile() || $line->before === null || ! $this->contents->has($line->before) || ! $reader->isRead($line->path, $this->contents->size($line->before) ?? 0)) {
                 continue;
             }
             $targets = [];

@@ -5,9 +5,12 @@ declare(strict_types=1);
 use App\Drafts\DraftDesk;
 use App\Models\Document;
 use App\Models\DraftStep;
+use App\Models\Operation;
 use App\Models\Scan;
 use App\Models\User;
 use App\Past\HourlyUpkeep;
+use App\Past\Store\Inventory;
+use App\Past\Store\Root;
 use App\Quay\Quay;
 use App\Support\Refused;
 use App\Workspace\Files\DiskContentStore;
@@ -21,18 +24,48 @@ use Tests\Support\Harbour;
 
 beforeEach(function () {
     $this->own = bin2hex(random_bytes(6));
-    $this->harbour = new Harbour(['book.md' => "![arm](arm.svg) {$this->own}\n", 'arm.svg' => '<svg xmlns="http://www.w3.org/2000/svg"/>', 'photo.png' => "photo {$this->own}", 'far.md' => "# Far\n"]);
+    $this->harbour = new Harbour(['book.md' => "![arm](arm.svg) {$this->own}\n", 'arm.svg' => '<svg xmlns="http://www.w3.org/2000/svg"/>', 'photo.png' => $this->photo = str_repeat("photo {$this->own} ", 4000), 'far.md' => "# Far\n"]);
     $this->actingAs($this->harbour->owner);
     $this->save = fn (array $decisions) => api('POST', 'save', ['decisions' => $decisions, 'fingerprint' => api('POST', 'plan', ['decisions' => $decisions])->json('fingerprint')]);
     $this->moving = fn (string $path, string $to): array => api('POST', 'relocations', ['paths' => [$path], 'to' => $to])->assertOk()->json();
 });
 
-it('moves a file whose content it has not kept yet, and keeps it', function () {
-    $hash = hash('sha256', "photo {$this->own}");
-    expect(app(DiskContentStore::class)->has($hash))->toBeFalse();
-    ($this->save)(($this->moving)('photo.png', 'stills/photo.png'))->assertOk();
-    expect($this->harbour->read('stills/photo.png'))->toBe("photo {$this->own}")->and(app(DiskContentStore::class)->isSound($hash))->toBeTrue();
+it('moves a file as it is without keeping it, and back again, also after the cleaning', function () {
+    $hash = hash('sha256', $this->photo);
+    $isKept = fn (): bool => app(DiskContentStore::class)->has($hash);
+    $entry = ($this->save)(($this->moving)('photo.png', 'stills/photo.png'))->assertOk()->json();
+    expect($this->harbour->read('stills/photo.png') === $this->photo)->toBeTrue()->and($isKept())->toBeFalse()->and($entry['state'])->toBe('done')
+        ->and(array_column($entry['lines'], 'afterSize', 'path')['stills/photo.png'])->toBe(strlen($this->photo))
+        ->and($this->harbour->document('stills/photo.png')->size)->toBe(strlen($this->photo));
+    expect(array_filter(app(Inventory::class)->check()->missing, static fn (Root $root): bool => $root->hash === $hash))->toBe([]);
+
+    $undo = api('GET', "logbook/{$entry['id']}/undo")->assertOk()->json();
+    api('POST', "logbook/{$entry['id']}/undo", ['fingerprint' => $undo['fingerprint']])->assertOk();
+    expect($this->harbour->read('photo.png'))->toBe($this->photo)->and($this->harbour->read('stills/photo.png'))->toBeNull()->and($isKept())->toBeFalse();
+
+    // What goes is kept, as ever.
+    ($this->save)([['document' => $this->harbour->document('photo.png')->id, 'kind' => 'delete']])->assertOk();
+    expect($this->harbour->read('photo.png'))->toBeNull()->and(app(DiskContentStore::class)->isSound($hash))->toBeTrue();
 });
+
+it('keeps a text, and what is small, where it moves as it is', function () {
+    $hash = hash('sha256', '<svg xmlns="http://www.w3.org/2000/svg"/>');
+    ($this->save)(($this->moving)('arm.svg', 'parts/arm.svg'))->assertOk();
+    expect(app(DiskContentStore::class)->has($hash))->toBeTrue();
+});
+
+it('keeps what was moved where it asks a person about that move, and does as they say', function (string $how, string $photo, string $book) {
+    $hash = hash('sha256', $this->photo);
+    $this->harbour->dying('~^update .operations.~i', 1, 'save', ['--move', 'photo.png=stills/photo.png', '--move', 'arm.svg=parts/arm.svg']);
+    expect($this->harbour->read('stills/photo.png'))->toBe($this->photo)->and(app(DiskContentStore::class)->has($hash))->toBeFalse();
+    // Another program writes into a file of the same operation before it is recovered.
+    $this->harbour->put('book.md', 'by another program');
+    $this->harbour->command('recover');
+    $entry = Operation::query()->where('workspace_id', $this->harbour->workspace->id)->latest('number')->firstOrFail();
+    expect($entry->state)->toBe(Operation::NEEDS_PERSON)->and(app(DiskContentStore::class)->isSound($hash))->toBeTrue();
+    api('POST', "logbook/{$entry->id}/settle", ['how' => $how])->assertSuccessful();
+    expect($this->harbour->read($photo))->toBe($this->photo)->and($this->harbour->read('book.md'))->toStartWith($book);
+})->with([['finish', 'stills/photo.png', '![arm](parts/arm.svg)'], ['back', 'photo.png', '![arm](arm.svg)'], ['keep', 'stills/photo.png', 'by another program']]);
 
 it('brings what was deleted or discarded back to its place on every quay', function () {
     $ids = array_map(fn (string $path): string => $this->harbour->document($path)->id, ['far.md', 'photo.png', 'book.md']);

@@ -77,7 +77,11 @@ final class Roots
                 $writes = $isFile ? [Action::Create->value, Action::Write->value, Action::Replace->value, Action::Remove->value] : [];
                 // What came in from elsewhere as it is lies at its place alone, see ArrivingContents; taking it back needs nothing of it.
                 $needed = (clone $lines)->when($isFile, static fn (Builder $query) => $query->whereIn('action', $writes)->where('kind', '!=', Operation::OUTSIDE))
-                    ->when($column === 'after_hash', static fn (Builder $query) => $query->whereNot(static fn (Builder $line) => $line->where('action', Action::Create->value)->where('reason', ReasonKind::TakenIn->value)));
+                    ->when($column === 'after_hash', static fn (Builder $query) => $query->whereNot(static fn (Builder $line) => $line->where('action', Action::Create->value)->where('reason', ReasonKind::TakenIn->value)))
+                    // Nor is a file that was only moved kept, see MovedFiles: it is at its new place.
+                    ->when($isFile, static fn (Builder $query) => $query->whereNotExists(static fn (Builder $other) => $other->selectRaw('1')->from('operation_lines', 'other')
+                        ->whereColumn('other.operation_id', 'operation_lines.operation_id')->whereColumn('other.document_id', 'operation_lines.document_id')->whereColumn('other.path', '!=', 'operation_lines.path')
+                        ->whereColumn($column === 'before_hash' ? 'other.after_hash' : 'other.before_hash', "operation_lines.{$column}")));
                 yield from $this->of($needed, 'operation_lines.id', $column, "concat('entry ', operations.number, ', ', path)");
                 if ($isFile) {
                     yield from $this->of($lines, 'operation_lines.id', $column, "concat('entry ', operations.number, ', ', path)", false);

@@ -32,22 +32,21 @@ final readonly class FileWork
             $progress?->step(intdiv($done, 2), $all);
             if ($change->after !== null && ($isUntouched ? $change->before : $this->files->hash($change->path)) !== $change->after) {
                 $staged[] = $temporary = $operation->temporaryPath($change);
-                $source = $operation->sourceOf($change);
-                if ($source !== null && $this->stageItself($operation, $change, $source)) {
-                    continue;
+                if ($this->stage($operation, $change, $change->before, $change->after, $operation->sourceOf($change))) {
+                    $contents[] = $change->after;
+                    $likes[$temporary] = $change->before === null ? $change->like : $change->path;
                 }
-                $this->stage($operation, $change, $change->before, $change->after);
-                $contents[] = $change->after;
-                $likes[$temporary] = $change->before === null ? $change->like : $change->path;
             }
         }
         $this->files->takeAttributes(array_filter($likes));
         $this->files->sync($staged);
         $this->store->confirm($contents);
-        foreach (self::namesFirst($operation) as $done => $change) {
-            $progress?->step(intdiv($all + $done, 2), $all);
+        $done = 0;
+        $turn = function (FileChange $change) use ($operation, $progress, $all, &$done): void {
+            $progress?->step(intdiv($all + $done++, 2), $all);
             $this->turn($operation, $change, $change->before, $change->after);
-        }
+        };
+        $this->namesFirst($operation->changes, static fn (FileChange $change): bool => $operation->sourceOf($change) !== null, $turn);
         $this->finishFolders($operation, $operation->oldFolders);
     }
 
@@ -59,10 +58,11 @@ final readonly class FileWork
     public function back(Operation $operation): void
     {
         $refused = self::refusal(fn () => $this->makeFolders($operation->oldFolders));
-        foreach (array_reverse($operation->changes) as $change) {
+        $back = function (FileChange $change) use ($operation, &$refused): void {
             $failure = self::refusal(fn () => $this->takeBack($operation, $change));
             $refused ??= $failure;
-        }
+        };
+        $this->namesFirst(array_reverse($operation->changes), static fn (FileChange $change): bool => $change->before !== null && $operation->otherNameOf($change) !== null, $back);
         $this->clearStaged($operation);
         $refused ??= self::refusal(fn () => $this->finishFolders($operation, $operation->newFolders));
         if ($refused !== null) {
@@ -104,56 +104,66 @@ final readonly class FileWork
 
     private function takeBack(Operation $operation, FileChange $change): void
     {
-        // Only what the operation itself has written is taken back; a foreign content stays.
-        if (! $this->hasBothNames($operation, $change) && $this->files->hash($change->path) !== $change->after) {
-            return;
-        }
-        if ($change->before !== null && ! $this->hasBothNames($operation, $change)) {
-            $this->stageBack($operation, $change, $change->before);
+        if (! $this->hasBothNames($operation, $change)) {
+            // Only what the operation itself has written is taken back; a foreign content stays, and so does a file that has no other place.
+            $source = $operation->sourceOf($change);
+            if ($this->files->hash($change->path) !== $change->after || ($source !== null && ! $this->store->has((string) $change->after) && $this->files->hash($source) !== $change->after)) {
+                return;
+            }
+            if ($change->before !== null) {
+                $this->stageBack($operation, $change, $change->before);
+            }
         }
         $this->turn($operation, $change, $change->after, $change->before);
-    }
-
-    /**
-     * A file that only changes its name has its new one before it loses the old one.
-     *
-     * @return list<FileChange>
-     */
-    private static function namesFirst(Operation $operation): array
-    {
-        $isNamed = static fn (FileChange $change): bool => $operation->sourceOf($change) !== null;
-
-        return [...array_filter($operation->changes, $isNamed), ...array_filter($operation->changes, static fn (FileChange $change): bool => ! $isNamed($change))];
     }
 
     private function stageBack(Operation $operation, FileChange $change, string $before): void
     {
         $other = $operation->otherNameOf($change);
-        if ($other !== null && $this->files->hash($other) === $before && $this->stageItself($operation, $change, $other)) {
-            return;
+        // What another program has written into it under its new name stays there.
+        $isAsBefore = $other !== null && $this->files->hash($other) === $before;
+        if ($this->stage($operation, $change, $change->after, $before, $isAsBefore ? $other : null)) {
+            $temporary = $operation->temporaryPath($change);
+            $this->files->takeAttributes(array_filter([$temporary => $change->after === null ? $change->like : $change->path]));
+            $this->files->sync([$temporary]);
         }
-        $temporary = $this->stage($operation, $change, $change->after, $before);
-        $this->files->takeAttributes(array_filter([$temporary => $change->after === null ? $change->like : $change->path]));
-        $this->files->sync([$temporary]);
     }
 
-    /** Has a file that only changes its name wait as it is, so that its times stay, and whoever still writes into it is not cut off. */
-    private function stageItself(Operation $operation, FileChange $change, string $source): bool
+    /**
+     * A file that only changes its name has its new one, on the disk too, before it loses the old one.
+     *
+     * @param  list<FileChange>  $changes
+     * @param  callable(FileChange): bool  $givesName
+     * @param  callable(FileChange): void  $turn
+     */
+    private function namesFirst(array $changes, callable $givesName, callable $turn): void
+    {
+        $naming = array_values(array_filter($changes, $givesName));
+        array_map($turn, $naming);
+        $this->syncFolders(self::foldersOf($naming));
+        array_map($turn, array_values(array_filter($changes, static fn (FileChange $change): bool => ! $givesName($change))));
+    }
+
+    /**
+     * Has a file's new content wait beside it.
+     *
+     * @param  ?string  $other  where the same file has, or had, its other name
+     * @return bool whether it is written; false: the file itself waits, so that its times stay, and whoever still writes into it is not cut off
+     */
+    private function stage(Operation $operation, FileChange $change, ?string $from, string $to, ?string $other): bool
     {
         $temporary = $operation->temporaryPath($change);
         $this->files->remove($temporary);
+        if ($other !== null && $this->files->link($other, $temporary)) {
+            return false;
+        }
+        $isThere = $other === null || $this->store->has($to);
+        $this->files->write($temporary, $isThere ? $this->store->open($to) : $this->files->open($other), $from === null ? $change->like : $change->path);
+        if (! $isThere && $this->files->hash($temporary) !== $to) {
+            throw FileChanged::at($other);
+        }
 
-        return $this->files->link($source, $temporary);
-    }
-
-    /** Writes a file's new content beside it. */
-    private function stage(Operation $operation, FileChange $change, ?string $from, string $to): string
-    {
-        $temporary = $operation->temporaryPath($change);
-        $this->files->remove($temporary);
-        $this->files->write($temporary, $this->store->open($to), $from === null ? $change->like : $change->path);
-
-        return $temporary;
+        return true;
     }
 
     private function turn(Operation $operation, FileChange $change, ?string $from, ?string $to): void
@@ -202,11 +212,20 @@ final readonly class FileWork
      */
     private function finishFolders(Operation $operation, array $leaving): void
     {
-        $this->syncFolders(array_map(static fn (FileChange $change): string => Path::folderOf($change->path), $operation->changes));
+        $this->syncFolders(self::foldersOf($operation->changes));
         foreach (array_reverse($leaving) as $folder) {
             $this->files->removeEmptyFolder($folder);
         }
         $this->syncFolders(array_map(Path::folderOf(...), $leaving));
+    }
+
+    /**
+     * @param  list<FileChange>  $changes
+     * @return list<string>
+     */
+    private static function foldersOf(array $changes): array
+    {
+        return array_map(static fn (FileChange $change): string => Path::folderOf($change->path), $changes);
     }
 
     /** @param list<string> $folders */

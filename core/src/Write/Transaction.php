@@ -43,15 +43,16 @@ final readonly class Transaction
         $this->journal->written($operation);
     }
 
-    /** Both contents of every file are in the store before anything is recorded. */
+    /** Both contents of every file are in the store before anything is recorded; but of one that only changes its name nothing goes. */
     private function keepContents(Operation $operation): void
     {
         $kept = [];
         foreach ($operation->changes as $change) {
-            if ($change->after !== null && ! $this->store->has($change->after)) {
+            $isMoved = $operation->otherNameOf($change) !== null;
+            if ($change->after !== null && ! $isMoved && ! $this->store->has($change->after)) {
                 throw UnableToRead::content($change->after);
             }
-            $isKept = $change->before !== null && $this->store->has($change->before);
+            $isKept = $isMoved || ($change->before !== null && $this->store->has($change->before));
             if ($change->before === null || $isKept) {
                 if ($this->files->hash($change->path) !== $change->before) {
                     throw FileChanged::at($change->path);

@@ -12,6 +12,9 @@ use Hafenbuch\Core\Write\UnableToWrite;
 /** A file system in memory, on a fuse. Writing is two steps, so that a kill can leave half a file. */
 final class MemoryFiles implements FileSystem
 {
+    /** Whether a file can have several (link(2)). */
+    public bool $hasSecondNames = true;
+
     /** @var array<string, true> */
     public array $folders = ['' => true];
 
@@ -76,7 +79,7 @@ final class MemoryFiles implements FileSystem
     public function link(string $path, string $temporary): bool
     {
         $this->fuse->step($temporary);
-        if (! isset($this->files[$path])) {
+        if (! $this->hasSecondNames || ! isset($this->files[$path])) {
             return false;
         }
         $this->files[$temporary] = $this->files[$path];

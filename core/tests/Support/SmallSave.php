@@ -56,7 +56,7 @@ final class SmallSave
         foreach ($lines > 3 ? [1, 2] : [] as $n) {
             [$old, $new, $content] = ["b/moved-{$n}", "new/moved/file-{$n}", "moved {$n}"];
             $this->before[$old] = $this->after[$new] = $content;
-            $hash = $this->store->put(MemoryStore::stream($content));
+            $hash = hash('sha256', $content);
             $pair = [new FileChange($new, null, $hash, $old), new FileChange($old, $hash, null, $new)];
             array_push($changes, ...($n === 1 ? $pair : array_reverse($pair)));
         }
@@ -68,15 +68,21 @@ final class SmallSave
     }
 
     /** @return self<MemoryFiles> */
-    public static function of(int $lines): self
+    public static function of(int $lines, bool $hasSecondNames = true): self
     {
-        return new self($lines, static fn (array $files, Fuse $fuse): MemoryFiles => new MemoryFiles($files, $fuse), new Fuse);
+        $save = new self($lines, static fn (array $files, Fuse $fuse): MemoryFiles => new MemoryFiles($files, $fuse), new Fuse);
+        $save->files->hasSecondNames = $hasSecondNames;
+
+        return $save;
     }
 
     /** @return self<VolatileFiles> on a file system whose power can fail */
-    public static function onVolatile(int $lines): self
+    public static function onVolatile(int $lines, bool $hasSecondNames = true): self
     {
-        return new self($lines, static fn (array $files, Fuse $fuse): VolatileFiles => new VolatileFiles($files, $fuse), new Fuse);
+        $save = new self($lines, static fn (array $files, Fuse $fuse): VolatileFiles => new VolatileFiles($files, $fuse), new Fuse);
+        $save->files->hasSecondNames = $hasSecondNames;
+
+        return $save;
     }
 
     public function save(?Progress $progress = null): void

@@ -15,6 +15,9 @@ use Hafenbuch\Core\Write\UnableToWrite;
  */
 final class VolatileFiles implements FileSystem
 {
+    /** Whether a file can have several (link(2)). */
+    public bool $hasSecondNames = true;
+
     /** @var array<string, Inode> files and folders by path */
     private array $now = [];
 
@@ -103,7 +106,7 @@ final class VolatileFiles implements FileSystem
     public function link(string $path, string $temporary): bool
     {
         $this->fuse->step($temporary);
-        if (! isset($this->now[$path])) {
+        if (! $this->hasSecondNames || ! isset($this->now[$path])) {
             return false;
         }
         $this->change(Path::folderOf($temporary), [$temporary => $this->now[$path]]);

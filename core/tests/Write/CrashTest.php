@@ -25,22 +25,22 @@ function ksorted(array $files): array
     return $files;
 }
 
-dataset('sizes', ['1 line' => 1, '3 lines' => 3, '20 lines' => 20]);
+dataset('sizes', ['1 line' => [1, true], '3 lines' => [3, true], '20 lines' => [20, true], '20 lines, without second names' => [20, false]]);
 
-it('writes every line', function (int $lines) {
-    $harbour = SmallSave::of($lines);
+it('writes every line', function (int $lines, bool $hasSecondNames) {
+    $harbour = SmallSave::of($lines, $hasSecondNames);
     $harbour->save();
 
     expect(ksorted($harbour->files->files))->toBe($harbour->after)
         ->and($harbour->journal->state('op'))->toBe('written');
 })->with('sizes');
 
-it('is all or nothing when killed at any step', function (int $lines) {
-    $whole = SmallSave::of($lines);
+it('is all or nothing when killed at any step', function (int $lines, bool $hasSecondNames) {
+    $whole = SmallSave::of($lines, $hasSecondNames);
     $whole->save();
     $finished = 0;
     for ($step = 1; $step <= $whole->fuse->steps; $step++) {
-        $harbour = SmallSave::of($lines);
+        $harbour = SmallSave::of($lines, $hasSecondNames);
         $harbour->fuse->killAt = $step;
         expect(fn () => $harbour->save())->toThrow(Killed::class);
         $harbour->fuse->repair();
@@ -53,12 +53,12 @@ it('is all or nothing when killed at any step', function (int $lines) {
     expect($finished)->toBe($whole->fuse->steps - 1);
 })->with('sizes');
 
-it('is all or nothing where what came in from elsewhere is not to be had again', function (int $lines) {
-    $whole = SmallSave::of($lines);
+it('is all or nothing where what came in from elsewhere is not to be had again', function (int $lines, bool $hasSecondNames) {
+    $whole = SmallSave::of($lines, $hasSecondNames);
     $whole->save();
     $states = [];
     for ($step = 1; $step <= $whole->fuse->steps; $step++) {
-        $harbour = SmallSave::of($lines);
+        $harbour = SmallSave::of($lines, $hasSecondNames);
         $harbour->fuse->killAt = $step;
         expect(fn () => $harbour->save())->toThrow(Killed::class);
         $harbour->fuse->repair();
@@ -72,7 +72,7 @@ it('is all or nothing where what came in from elsewhere is not to be had again',
         expect(ksorted($harbour->files->files))->toBe($harbour->expected(), "after a kill at step {$step}");
     }
     expect($states)->toContain('rolled back', 'written');
-})->with(['3 lines' => 3, '20 lines' => 20]);
+})->with(['3 lines' => [3, true], '20 lines' => [20, true], '20 lines, without second names' => [20, false]]);
 
 it('writes nothing where what comes in from elsewhere changed while it was read', function () {
     $harbour = SmallSave::of(3);
@@ -101,12 +101,12 @@ it('is all or nothing when the recovery is killed at any step too', function () 
     }
 });
 
-it('takes everything back when the file system refuses at any step', function (int $lines) {
-    $whole = SmallSave::of($lines);
+it('takes everything back when the file system refuses at any step', function (int $lines, bool $hasSecondNames) {
+    $whole = SmallSave::of($lines, $hasSecondNames);
     $whole->save();
     $refused = 0;
     for ($step = 1; $step <= $whole->fuse->steps; $step++) {
-        $harbour = SmallSave::of($lines);
+        $harbour = SmallSave::of($lines, $hasSecondNames);
         $harbour->fuse->refuseAt = $step;
         try {
             $harbour->save();
@@ -260,7 +260,7 @@ it('keeps what another program writes into a file that is moved, under its old n
 })->with([1, 2])->with([
     'it goes on' => [null, ['written']],
     'it is killed' => ['killed', [null, 'written', 'needs a person']],
-    'it is refused' => ['refused', ['written', 'rolled back']],
+    'it is refused' => ['refused', ['written', 'rolled back', 'needs a person']],
 ]);
 
 it('records nothing when a file has moved on before it begins', function () {

@@ -35,9 +35,9 @@ function foldersOf(array $files): array
  *
  * @param  callable(int): int  $chance
  */
-function recoveredFrom(int $lines, int $step, callable $chance): SmallSave
+function recoveredFrom(int $lines, bool $hasSecondNames, int $step, callable $chance): SmallSave
 {
-    $save = SmallSave::onVolatile($lines);
+    $save = SmallSave::onVolatile($lines, $hasSecondNames);
     $save->fuse->killAt = $step;
     expect(fn () => $save->save())->toThrow(Killed::class);
     $save->fuse->repair();
@@ -47,46 +47,46 @@ function recoveredFrom(int $lines, int $step, callable $chance): SmallSave
     return $save;
 }
 
-dataset('sizes of a save', ['1 line' => 1, '3 lines' => 3, '8 lines' => 8]);
+dataset('sizes of a save', ['1 line' => [1, true], '3 lines' => [3, true], '8 lines' => [8, true], '8 lines, without second names' => [8, false]]);
 
-it('is all or nothing when the power fails at any step', function (int $lines) {
-    $whole = SmallSave::onVolatile($lines);
+it('is all or nothing when the power fails at any step', function (int $lines, bool $hasSecondNames) {
+    $whole = SmallSave::onVolatile($lines, $hasSecondNames);
     $whole->save();
     for ($step = 1; $step <= $whole->fuse->steps; $step++) {
         foreach ($this->chances as $chance) {
-            $save = recoveredFrom($lines, $step, $chance);
+            $save = recoveredFrom($lines, $hasSecondNames, $step, $chance);
             expect($save->files->files())->toBe($save->expected(), "power lost at step {$step}");
         }
     }
 })->with('sizes of a save');
 
-it('has everything on the disk when it says so', function (int $lines) {
+it('has everything on the disk when it says so', function (int $lines, bool $hasSecondNames) {
     foreach ($this->chances as $chance) {
-        $save = SmallSave::onVolatile($lines);
+        $save = SmallSave::onVolatile($lines, $hasSecondNames);
         $save->save();
         $save->files->losePower($chance);
         expect($save->journal->state('op'))->toBe('written')->and($save->files->files())->toBe($save->after)->and($save->files->folders())->toBe(foldersOf($save->after));
     }
 })->with('sizes of a save');
 
-it('has everything on the disk when the recovery says so', function (int $lines) {
-    $whole = SmallSave::onVolatile($lines);
+it('has everything on the disk when the recovery says so', function (int $lines, bool $hasSecondNames) {
+    $whole = SmallSave::onVolatile($lines, $hasSecondNames);
     $whole->save();
     for ($step = 2; $step < $whole->fuse->steps; $step++) {
         foreach ($this->chances as $chance) {
-            $save = recoveredFrom($lines, $step, $chance);
+            $save = recoveredFrom($lines, $hasSecondNames, $step, $chance);
             $save->files->losePower($chance);
             expect($save->files->files())->toBe($save->expected(), "power lost at step {$step}, and after the recovery");
         }
     }
 })->with('sizes of a save');
 
-it('has everything on the disk when it says that all was taken back', function (int $lines) {
-    $whole = SmallSave::onVolatile($lines);
+it('has everything on the disk when it says that all was taken back', function (int $lines, bool $hasSecondNames) {
+    $whole = SmallSave::onVolatile($lines, $hasSecondNames);
     $whole->save();
     for ($step = 1; $step <= $whole->fuse->steps; $step++) {
         foreach ($this->chances as $chance) {
-            $save = SmallSave::onVolatile($lines);
+            $save = SmallSave::onVolatile($lines, $hasSecondNames);
             $save->fuse->refuseAt = $step;
             try {
                 $save->save();
