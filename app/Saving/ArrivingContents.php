@@ -6,18 +6,16 @@ namespace App\Saving;
 
 use App\Models\Document;
 use App\Workspace\Files\DiskContentStore;
-use App\Workspace\Files\FileStat;
 use App\Workspace\Sources;
-use Hafenbuch\Core\Path\InvalidPath;
 use Hafenbuch\Core\Plan\Arrival;
 use Hafenbuch\Core\Write\ContentStore;
 use Hafenbuch\Core\Write\FileChanged;
 use Illuminate\Support\Facades\DB;
 
 /**
- * The content store, and behind it files from elsewhere that come in as they are. Such a file is copied to its place and nowhere else:
- * what it came from is still there, and what is written over it later is kept first, as of any file that was found. What it holds is
- * known from when it was looked at, as long as its stat proves that.
+ * The content store, and behind it files that are copied as they are, from elsewhere or within the workspace. Such a file is copied to its
+ * place and nowhere else: what it came from is still there, and what is written over it later is kept first, as of any file that was found.
+ * What it holds is known from when it was looked at, as long as its stat proves that.
  */
 final class ArrivingContents implements ContentStore
 {
@@ -26,7 +24,7 @@ final class ArrivingContents implements ContentStore
     /** In bytes; what is smaller takes no room that is worth sparing. */
     public const LEAST = 64 * 1024;
 
-    /** @var array<string, array{Arrival, object{stat: string, seen_at: int}, int}> by hash; with its size */
+    /** @var array<string, ContentInPlace> by hash */
     private array $coming = [];
 
     public function __construct(private readonly DiskContentStore $store, private readonly Sources $sources) {}
@@ -43,10 +41,9 @@ final class ArrivingContents implements ContentStore
         $others = [];
         foreach ($arrivals as $arrival) {
             $one = $known[Document::key($arrival->from)] ?? null;
-            $stat = $one === null || $one->hash !== $arrival->hash ? null : $this->stat($arrival->from);
-            if ($one !== null && $stat !== null && $stat->isFile() && $stat->size >= self::LEAST && $stat->proves($one->stat, (int) $one->seen_at)) {
-                $this->coming[$arrival->hash] = [$arrival, $one, $stat->size];
-            } else {
+            $isTaken = $one !== null && $one->hash === $arrival->hash
+                && $this->stay($arrival->hash, new ContentInPlace($arrival->from, $one->stat, (int) $one->seen_at, fn (): ?array => $this->sources->find($arrival->from)));
+            if (! $isTaken) {
                 $others[] = $arrival;
             }
         }
@@ -54,10 +51,22 @@ final class ArrivingContents implements ContentStore
         return $others;
     }
 
+    /** Takes one over that lies where its stat proves what it holds. False: it must be in the store. */
+    public function stay(string $hash, ContentInPlace $content): bool
+    {
+        $stat = $content->proven();
+        if ($stat === null || ! $stat->isFile() || $stat->size < self::LEAST) {
+            return false;
+        }
+        $this->coming[$hash] = $content;
+
+        return true;
+    }
+
     /** In bytes; null: nobody has it. */
     public function size(string $hash): ?int
     {
-        return $this->coming[$hash][2] ?? $this->store->size($hash);
+        return isset($this->coming[$hash]) ? $this->coming[$hash]->proven()?->size : $this->store->size($hash);
     }
 
     public function has(string $hash): bool
@@ -77,26 +86,16 @@ final class ArrivingContents implements ContentStore
 
     public function open(string $hash)
     {
-        return isset($this->coming[$hash]) ? $this->sources->open($this->coming[$hash][0]->from) : $this->store->open($hash);
+        return isset($this->coming[$hash]) ? $this->coming[$hash]->open() : $this->store->open($hash);
     }
 
     public function confirm(array $hashes): void
     {
         foreach ($hashes as $hash) {
-            [$arrival, $known] = $this->coming[$hash] ?? [null, null];
-            if ($arrival !== null && $known !== null && $this->stat($arrival->from)?->proves($known->stat, (int) $known->seen_at) !== true) {
-                throw FileChanged::at($arrival->from);
+            $content = $this->coming[$hash] ?? null;
+            if ($content !== null && $content->proven() === null) {
+                throw FileChanged::at($content->path);
             }
-        }
-    }
-
-    private function stat(string $path): ?FileStat
-    {
-        [$files, $below] = $this->sources->find($path) ?? [null, ''];
-        try {
-            return $files?->stat($below);
-        } catch (InvalidPath) {
-            return null;
         }
     }
 

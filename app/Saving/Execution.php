@@ -184,27 +184,31 @@ final readonly class Execution
         return array_map(static fn (PlanLine $line): PlanLine => $line->makesDocument() ? $line->of(strtolower((string) Str::ulid())) : $line, $plan->lines);
     }
 
-    /** Files that are copied as they are have their content nowhere else yet. */
+    /** Files that are copied as they are have their content nowhere else yet; that of media needs no third place. */
     private function keepFiles(Workspace $workspace, Plan $plan, ArrivingContents $arriving): void
     {
-        $sources = [];
+        $sources = $places = [];
         $moved = MovedFiles::unkept($workspace, $plan->lines);
         foreach ($plan->lines as $line) {
             if ($line->action->writes() && $line->after !== null && ! isset($moved[$line->documentId]) && ! $this->contents->hold($line->after) && ! $arriving->has($line->after)) {
                 $sources[$line->origin ?? $line->documentId] = $line->after;
+                $places[$line->after][] = $line->path;
             }
         }
         $files = WorkspaceFiles::of($workspace);
+        $formats = Formats::of($workspace);
         foreach (array_chunk($sources, 1000, true) as $chunk) {
-            $paths = Document::query()->whereIn('id', array_keys($chunk))->pluck('path', 'id')->all();
-            $hashes = $this->contents->putAll((static function () use ($paths, $files): \Generator {
-                foreach ($paths as $path) {
-                    yield $files->open($path);
+            $rows = Document::query()->whereIn('id', array_keys($chunk))->toBase()->get(['id', 'path', 'stat', 'seen_at'])->keyBy('id')->all();
+            $kept = array_filter($rows, static fn (object $row): bool => array_filter([$row->path, ...$places[$chunk[$row->id]]], static fn (string $path): bool => $formats->forPath($path) !== null) !== []
+                || ! $arriving->stay($chunk[$row->id], new ContentInPlace($row->path, $row->stat, (int) $row->seen_at, static fn (): array => [$files, $row->path])));
+            $hashes = $this->contents->putAll((static function () use ($kept, $files): \Generator {
+                foreach ($kept as $row) {
+                    yield $files->open($row->path);
                 }
             })());
-            foreach (array_keys($paths) as $index => $id) {
-                if ($hashes[$index] !== $chunk[$id]) {
-                    throw FileChanged::at($paths[$id]);
+            foreach (array_values($kept) as $index => $row) {
+                if ($hashes[$index] !== $chunk[$row->id]) {
+                    throw FileChanged::at($row->path);
                 }
             }
         }

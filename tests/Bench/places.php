@@ -102,6 +102,15 @@ report_line('  in replacing as many files, each with its fsync', $execution / $r
 $growth = max($twice / $plan, $executionTwice / $execution) / 2;
 report_line('  the growth of both to 2,000, beside linear', $growth, '×', '≤ 1.5', $growth <= 1.5);
 
+// Media that move as they are are neither read nor written.
+$workspace = workspaceOf('media', array_combine(array_map(static fn (int $n): string => "stage/scene-{$n}.mp4", range(1, 6)), array_map(static fn (): string => random_bytes(16 << 20), range(1, 6))), $person);
+$decisions = Relocation::to($workspace, 'stage', 'show/evening');
+$hashing = median_of_three(static fn () => shell('sha256sum '.escapeshellarg($workspace->root).'/stage/*'));
+$moving = timed(static fn () => app(Execution::class)->save($workspace, $person, $decisions, null, null, 'move'));
+report_line('moving six media of 16 MiB, in sha256sum of them', $moving / $hashing, '×', '≤ 0.3', $moving / $hashing <= 0.3);
+$twice = timed(static fn () => app(Execution::class)->save($workspace, $person, Relocation::to($workspace, 'show/evening', 'stage'), null, null, 'move'));
+report_line('  and back at once, when only reading proves what they hold', $twice / $hashing, '×', '', true);
+
 // Random work in memory.
 $acts = $wrong = 0;
 $seconds = timed(static function () use (&$acts, &$wrong): void {

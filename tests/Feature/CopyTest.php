@@ -2,6 +2,9 @@
 
 declare(strict_types=1);
 
+use App\Past\Store\Inventory;
+use App\Workspace\Files\DiskContentStore;
+use Illuminate\Support\Facades\DB;
 use Tests\Support\Harbour;
 
 beforeEach(function () {
@@ -40,6 +43,25 @@ it('copies a document with all below it, shares what was chosen, and says what c
     api('POST', "logbook/{$entry['id']}/undo", ['fingerprint' => $undo['fingerprint']])->assertOk();
     expect($this->harbour->hashes())->toBe($before)->and(is_dir($this->harbour->root.'/north'))->toBeFalse();
 });
+
+it('has media that are copied as they are in two places and not in three', function (bool $isProven) {
+    $film = str_repeat(bin2hex(random_bytes(16)), 4000);
+    $this->harbour->put('show/tide.mp4', $film);
+    $this->harbour->scan();
+    $document = $this->harbour->document('show/tide.mp4');
+    DB::table('documents')->where('id', $document->id)->update(['seen_at' => time() + ($isProven ? 60 : 0)]);
+    $copy = [['document' => $document->id, 'kind' => 'copy', 'path' => 'tour/tide.mp4']];
+    $entry = ($this->save)($copy)->assertOk()->json();
+    $store = app(DiskContentStore::class);
+    expect($this->harbour->read('tour/tide.mp4') === $film)->toBeTrue()->and($entry['state'])->toBe('done')->and($store->has(hash('sha256', $film)))->toBe(! $isProven)
+        ->and($this->harbour->document('tour/tide.mp4')->size)->toBe(strlen($film))->and(fileinode("{$this->harbour->root}/tour/tide.mp4"))->not->toBe(fileinode("{$this->harbour->root}/show/tide.mp4"))
+        ->and(app(Inventory::class)->check()->missing)->not->toHaveKey(hash('sha256', $film));
+
+    // What is written over it later is kept first, and taking the copy back needs nothing of it.
+    $undo = api('GET', "logbook/{$entry['id']}/undo")->assertOk()->json();
+    api('POST', "logbook/{$entry['id']}/undo", ['fingerprint' => $undo['fingerprint']])->assertOk();
+    expect($this->harbour->read('tour/tide.mp4'))->toBeNull()->and($this->harbour->read('show/tide.mp4') === $film)->toBeTrue()->and($store->isSound(hash('sha256', $film)))->toBeTrue();
+})->with(['its stat proves what it holds' => true, 'it was written just now' => false]);
 
 it('shows clashes with a way out', function () {
     $this->harbour->put('flat/ARM.svg', '<svg xmlns="http://www.w3.org/2000/svg"/>');

@@ -75,9 +75,9 @@ final class Roots
                 $lines = DB::table('operation_lines')->join('operations', 'operations.id', '=', 'operation_id')->where('workspace_id', $workspace->id)->whereNotNull($column)
                     ->where(static fn (Builder $within) => $within->where('operations.created_at', '>=', $reach)->orWhereIn('state', [...Operation::UNFINISHED, Operation::NEEDS_PERSON]));
                 $writes = $isFile ? [Action::Create->value, Action::Write->value, Action::Replace->value, Action::Remove->value] : [];
-                // What came in from elsewhere as it is lies at its place alone, see ArrivingContents; taking it back needs nothing of it.
+                // What was copied or came in from elsewhere as it is lies at its place alone, see ArrivingContents; taking it back needs nothing of it.
                 $needed = (clone $lines)->when($isFile, static fn (Builder $query) => $query->whereIn('action', $writes)->where('kind', '!=', Operation::OUTSIDE))
-                    ->when($column === 'after_hash', static fn (Builder $query) => $query->whereNot(static fn (Builder $line) => $line->where('action', Action::Create->value)->where('reason', ReasonKind::TakenIn->value)))
+                    ->when($column === 'after_hash', static fn (Builder $query) => $query->whereNot(static fn (Builder $line) => $line->where('action', Action::Create->value)->where(static fn (Builder $made) => $made->where('reason', ReasonKind::TakenIn->value)->orWhereNotNull('origin_id'))))
                     // Nor is a file that was only moved kept, see MovedFiles: it is at its new place.
                     ->when($isFile, static fn (Builder $query) => $query->whereNotExists(static fn (Builder $other) => $other->selectRaw('1')->from('operation_lines', 'other')
                         ->whereColumn('other.operation_id', 'operation_lines.operation_id')->whereColumn('other.document_id', 'operation_lines.document_id')->whereColumn('other.path', '!=', 'operation_lines.path')
