@@ -78,10 +78,7 @@ final class Roots
                 // What was copied or came in from elsewhere as it is lies at its place alone, see ArrivingContents; taking it back needs nothing of it.
                 $needed = (clone $lines)->when($isFile, static fn (Builder $query) => $query->whereIn('action', $writes)->where('kind', '!=', Operation::OUTSIDE))
                     ->when($column === 'after_hash', static fn (Builder $query) => $query->whereNot(static fn (Builder $line) => $line->where('action', Action::Create->value)->where(static fn (Builder $made) => $made->where('reason', ReasonKind::TakenIn->value)->orWhereNotNull('origin_id'))))
-                    // Nor is a file that was only moved kept, see MovedFiles: it is at its new place.
-                    ->when($isFile, static fn (Builder $query) => $query->whereNotExists(static fn (Builder $other) => $other->selectRaw('1')->from('operation_lines', 'other')
-                        ->whereColumn('other.operation_id', 'operation_lines.operation_id')->whereColumn('other.document_id', 'operation_lines.document_id')->whereColumn('other.path', '!=', 'operation_lines.path')
-                        ->whereColumn($column === 'before_hash' ? 'other.after_hash' : 'other.before_hash', "operation_lines.{$column}")));
+                    ->when($isFile, static fn (Builder $query) => $query->whereNot(static fn (Builder $line) => self::onlyMoved($line, $column)));
                 yield from $this->of($needed, 'operation_lines.id', $column, "concat('entry ', operations.number, ', ', path)");
                 if ($isFile) {
                     yield from $this->of($lines, 'operation_lines.id', $column, "concat('entry ', operations.number, ', ', path)", false);
@@ -89,6 +86,16 @@ final class Roots
             }
             yield from $this->found($workspace);
         }
+    }
+
+    /** Nor is a file kept that was only moved, see MovedFiles: it is at its new place. */
+    private static function onlyMoved(Builder $line, string $column): void
+    {
+        $line->whereIn('reason', [ReasonKind::MovedFrom->value, ReasonKind::MovesTo->value, ReasonKind::TakesBack->value, ReasonKind::Settles->value])
+            // By the document, of which few lines say that: an operation may have as many as there are files.
+            ->whereExists(static fn (Builder $other) => $other->selectRaw('1')->from('operation_lines', 'other')->forceIndex('operation_lines_document_id_foreign')
+                ->whereColumn('other.document_id', 'operation_lines.document_id')->whereColumn('other.operation_id', 'operation_lines.operation_id')->whereColumn('other.path', '!=', 'operation_lines.path')
+                ->whereColumn($column === 'before_hash' ? 'other.after_hash' : 'other.before_hash', "operation_lines.{$column}"));
     }
 
     /** @return iterable<Root> contents that recovery found and nobody expected */
