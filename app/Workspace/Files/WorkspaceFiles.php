@@ -29,16 +29,14 @@ final class WorkspaceFiles implements FileSystem
     /** @var array<string, bool> whether a folder's real place is inside the root */
     private array $insideCache = [];
 
-    /** @var array<string, bool> as found within the last second, since many files of one folder are asked for at once */
-    private array $writableFolders = [];
-
-    private int $lookedAt = 0;
+    private readonly WritableFolders $writable;
 
     public function __construct(string $root)
     {
         $this->root = rtrim($root, '/');
         $this->walls = new Walls($this->root);
         $this->seen = new SeenContents;
+        $this->writable = new WritableFolders($this->root);
         $this->writing = new FileWriting($this->root, $this->walls, new Links($this->root, $this->walls));
     }
 
@@ -111,7 +109,7 @@ final class WorkspaceFiles implements FileSystem
         }
         $stat = $this->statOf($absolute);
         if ($stat === null) {
-            return OnDisk::nothing($this->isFolderWritable(Path::folderOf($path)));
+            return OnDisk::nothing($this->writable->have(Path::folderOf($path)));
         }
         if ($knownHash !== null && $stat->isDocument() && $stat->proves($knownStat, $seenAt)) {
             return OnDisk::file($knownHash, $stat->signature, $this->isWritableAt($absolute, $path, $stat));
@@ -137,7 +135,7 @@ final class WorkspaceFiles implements FileSystem
 
     private function isWritableAt(string $absolute, string $path, FileStat $stat): bool
     {
-        return ($stat->isLink() || ($stat->hasWriteBit() && is_writable($absolute))) && $this->isFolderWritable(Path::folderOf($path));
+        return ($stat->isLink() || ($stat->hasWriteBit() && is_writable($absolute))) && $this->writable->have(Path::folderOf($path));
     }
 
     public function hash(string $path): ?string
@@ -170,32 +168,7 @@ final class WorkspaceFiles implements FileSystem
      */
     public function contentHash(string $path): string
     {
-        $file = $this->open($path);
-        // Of what is open, since opening asks a distant server what holds now.
-        $stat = FileStat::of(fstat($file) ?: []);
-        $known = $this->seen->hashOf($path, $stat);
-        if ($known !== null) {
-            fclose($file);
-
-            return $known;
-        }
-        [$size, $seenAt] = [$stat->size, time()];
-        if ($size <= Sha256::AT_ONCE) {
-            // In few large pieces.
-            stream_set_read_buffer($file, 0);
-            $bytes = @stream_get_contents($file);
-            [$isWhole, $hash] = [strlen((string) $bytes) >= $size, Sha256::of((string) $bytes)];
-        } else {
-            $context = hash_init('sha256');
-            [$isWhole, $hash] = [hash_update_stream($context, $file) >= $size, hash_final($context)];
-        }
-        fclose($file);
-        if (! $isWhole) {
-            throw UnableToRead::file($path, Trouble::last());
-        }
-        $this->seen->note($path, $stat, $seenAt, $hash);
-
-        return $hash;
+        return $this->seen->hash($path, $this->open($path));
     }
 
     /**
@@ -259,7 +232,14 @@ final class WorkspaceFiles implements FileSystem
 
     public function areOne(string $path, string $other): bool
     {
-        return Walls::isSame(@lstat($this->absolute($path)), @lstat($this->absolute($other)));
+        try {
+            [$one, $two] = [$this->absolute($path), $this->absolute($other)];
+        } catch (InvalidPath) {
+            return false;
+        }
+        clearstatcache();
+
+        return Walls::isSame(@lstat($one), @lstat($two));
     }
 
     public function replace(string $temporary, string $path): void
@@ -355,26 +335,6 @@ final class WorkspaceFiles implements FileSystem
             throw UnableToWrite::file($folder === '' ? '.' : $folder, Trouble::last());
         }
         fclose($handle);
-    }
-
-    private function isFolderWritable(string $folder): bool
-    {
-        $this->writableFolders = $this->lookedAt === time() ? $this->writableFolders : [];
-        $this->lookedAt = time();
-
-        return $this->writableFolders[$folder] ??= $this->findFolderWritable($folder);
-    }
-
-    /** The nearest folder that exists decides whether a new file can be made. */
-    private function findFolderWritable(string $folder): bool
-    {
-        while ($folder !== '' && ! file_exists($this->root.'/'.$folder)) {
-            $folder = Path::folderOf($folder);
-        }
-        $absolute = $folder === '' ? $this->root : $this->root.'/'.$folder;
-        $mode = @fileperms($absolute);
-
-        return $mode !== false && ($mode & 0o222) !== 0 && is_dir($absolute) && is_writable($absolute);
     }
 
     private function isInside(string $folder): bool

@@ -42,11 +42,7 @@ interface FileSystem
      */
     public function link(string $path, string $temporary): bool;
 
-    /**
-     * Whether two names are of one file.
-     *
-     * @throws InvalidPath
-     */
+    /** Whether two names are of one file; not where one of them cannot be looked at. */
     public function areOne(string $path, string $other): bool;
 
     /**

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Hafenbuch\Core\Write;
 
 use Hafenbuch\Core\Path\InvalidPath;
-use Hafenbuch\Core\Path\Path;
 
 /** Carries an operation's changes to the files, forward or back. Either can be begun again at any point. */
 final readonly class FileWork
@@ -13,7 +12,12 @@ final readonly class FileWork
     /** Stands for the hash of a file whose content cannot be told. */
     public const UNREADABLE = 'unreadable';
 
-    public function __construct(private FileSystem $files, private ContentStore $store) {}
+    private FolderWork $folders;
+
+    public function __construct(private FileSystem $files, private ContentStore $store)
+    {
+        $this->folders = new FolderWork($files);
+    }
 
     /**
      * @param  bool  $isUntouched  whether every file was just seen with its content before
@@ -24,7 +28,7 @@ final readonly class FileWork
      */
     public function forward(Operation $operation, ?Progress $progress = null, bool $isUntouched = false): void
     {
-        $this->makeFolders($operation->newFolders);
+        $this->folders->make($operation->newFolders);
         // All new contents are on the disk before the first file is touched, so that a full disk is found in time.
         $staged = $likes = $contents = [];
         $all = count($operation->changes);
@@ -46,8 +50,12 @@ final readonly class FileWork
             $progress?->step(intdiv($all + $done++, 2), $all);
             $this->turn($operation, $change, $change->before, $change->after);
         };
-        $this->namesFirst($operation->changes, static fn (FileChange $change): bool => $operation->sourceOf($change) !== null, $turn);
-        $this->finishFolders($operation, $operation->oldFolders);
+        // A file that only changes its name has its new one, on the disk too, before it loses the old one.
+        [$naming, $others] = self::divided($operation->changes, static fn (FileChange $change): bool => $operation->sourceOf($change) !== null);
+        array_map($turn, $naming);
+        $this->folders->sync($naming);
+        array_map($turn, $others);
+        $this->folders->finish($operation->changes, $operation->oldFolders);
     }
 
     /**
@@ -57,14 +65,19 @@ final readonly class FileWork
      */
     public function back(Operation $operation): void
     {
-        $refused = self::refusal(fn () => $this->makeFolders($operation->oldFolders));
+        $refused = self::refusal(fn () => $this->folders->make($operation->oldFolders));
         $back = function (FileChange $change) use ($operation, &$refused): void {
             $failure = self::refusal(fn () => $this->takeBack($operation, $change));
             $refused ??= $failure;
         };
-        $this->namesFirst(array_reverse($operation->changes), static fn (FileChange $change): bool => $change->before !== null && $operation->otherNameOf($change) !== null, $back);
+        // And the old one again, before it loses the new one.
+        [$naming, $others] = self::divided(array_reverse($operation->changes), static fn (FileChange $change): bool => $operation->otherNameOf($change) !== null && $change->before !== null);
+        array_map($back, $naming);
+        $failure = self::refusal(fn () => $this->folders->sync($naming));
+        $refused ??= $failure;
+        array_map($back, $failure === null ? $others : array_filter($others, static fn (FileChange $change): bool => $operation->sourceOf($change) === null));
         $this->clearStaged($operation);
-        $refused ??= self::refusal(fn () => $this->finishFolders($operation, $operation->newFolders));
+        $refused ??= self::refusal(fn () => $this->folders->finish($operation->changes, $operation->newFolders));
         if ($refused !== null) {
             throw $refused;
         }
@@ -105,9 +118,8 @@ final readonly class FileWork
     private function takeBack(Operation $operation, FileChange $change): void
     {
         if (! $this->hasBothNames($operation, $change)) {
-            // Only what the operation itself has written is taken back; a foreign content stays, and so does a file that has no other place.
-            $source = $operation->sourceOf($change);
-            if ($this->files->hash($change->path) !== $change->after || ($source !== null && ! $this->store->has((string) $change->after) && $this->files->hash($source) !== $change->after)) {
+            // Only what the operation itself has written is taken back; a foreign content stays.
+            if ($this->files->hash($change->path) !== $change->after || ! $this->isElsewhere($operation, $change)) {
                 return;
             }
             if ($change->before !== null) {
@@ -129,19 +141,22 @@ final readonly class FileWork
         }
     }
 
-    /**
-     * A file that only changes its name has its new one, on the disk too, before it loses the old one.
-     *
-     * @param  list<FileChange>  $changes
-     * @param  callable(FileChange): bool  $givesName
-     * @param  callable(FileChange): void  $turn
-     */
-    private function namesFirst(array $changes, callable $givesName, callable $turn): void
+    /** Whether what a change has written can go: of a file that was moved, only if it is at its old place again. */
+    private function isElsewhere(Operation $operation, FileChange $change): bool
     {
-        $naming = array_values(array_filter($changes, $givesName));
-        array_map($turn, $naming);
-        $this->syncFolders(self::foldersOf($naming));
-        array_map($turn, array_values(array_filter($changes, static fn (FileChange $change): bool => ! $givesName($change))));
+        $source = $operation->sourceOf($change);
+
+        return $source === null || $this->store->has((string) $change->after) || $this->files->hash($source) === $change->after;
+    }
+
+    /**
+     * @param  list<FileChange>  $changes
+     * @param  callable(FileChange): bool  $isFirst
+     * @return array{list<FileChange>, list<FileChange>} those that come first, and the others
+     */
+    private static function divided(array $changes, callable $isFirst): array
+    {
+        return [array_values(array_filter($changes, $isFirst)), array_values(array_filter($changes, static fn (FileChange $change): bool => ! $isFirst($change)))];
     }
 
     /**
@@ -192,49 +207,6 @@ final readonly class FileWork
     {
         if ($found !== $expected) {
             throw FileChanged::at($change->path);
-        }
-    }
-
-    /** @param list<string> $folders outermost first */
-    private function makeFolders(array $folders): void
-    {
-        foreach ($folders as $folder) {
-            $this->files->makeFolder($folder);
-            $this->files->syncFolder(Path::folderOf($folder));
-        }
-    }
-
-    /**
-     * Brings the folders' entries to the disk, and takes away those that are empty now. In this order: a folder that
-     * comes back when the power fails must not bring back what was in it.
-     *
-     * @param  list<string>  $leaving  outermost first
-     */
-    private function finishFolders(Operation $operation, array $leaving): void
-    {
-        $this->syncFolders(self::foldersOf($operation->changes));
-        foreach (array_reverse($leaving) as $folder) {
-            $this->files->removeEmptyFolder($folder);
-        }
-        $this->syncFolders(array_map(Path::folderOf(...), $leaving));
-    }
-
-    /**
-     * @param  list<FileChange>  $changes
-     * @return list<string>
-     */
-    private static function foldersOf(array $changes): array
-    {
-        return array_map(static fn (FileChange $change): string => Path::folderOf($change->path), $changes);
-    }
-
-    /** @param list<string> $folders */
-    private function syncFolders(array $folders): void
-    {
-        foreach (array_unique($folders) as $folder) {
-            if ($this->files->hasFolder($folder)) {
-                $this->files->syncFolder($folder);
-            }
         }
     }
 }
