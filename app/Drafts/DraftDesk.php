@@ -36,7 +36,7 @@ final readonly class DraftDesk
 
     private const TRIES = 5;
 
-    public function __construct(private DiskContentStore $contents, private DocumentIndex $index, private Steps $steps, private StatesTold $states) {}
+    public function __construct(private DiskContentStore $contents, private DocumentIndex $index, private Steps $steps, private StatesTold $states, private WorkingContent $working) {}
 
     /**
      * Makes a document that has no file yet.
@@ -128,7 +128,7 @@ final readonly class DraftDesk
         if ($document->revision !== $revision) {
             throw DraftChanged::to($document->revision, $revision);
         }
-        $before = $this->workingBytes($document);
+        $before = $this->working->bytes($document);
         // Where no draft is kept they come from the file, which another program can have written since the last scan.
         if (Sha256::of($before) !== ($document->workingHash() ?? hash('sha256', ''))) {
             throw ChangesDoNotFit::made($document->path);
@@ -207,45 +207,6 @@ final readonly class DraftDesk
         }
 
         return $locked;
-    }
-
-    /** The bytes on the screen: the draft's, else the file's. */
-    public function workingBytes(Document $document): string
-    {
-        $hash = $document->workingHash();
-        if ($hash === null) {
-            return '';
-        }
-        if ($this->contents->has($hash)) {
-            return $this->contents->bytes($hash);
-        }
-
-        return WorkspaceFiles::of($document->workspace)->bytes($document->path);
-    }
-
-    /**
-     * Where the working content lies, for whoever sends files better than we do.
-     *
-     * @return ?array{file: string, within: string, hash: string} the folder beyond which no link may lead; null: it is empty
-     *
-     * @throws \Hafenbuch\Core\Write\UnableToRead
-     */
-    public function workingFile(Document $document): ?array
-    {
-        $hash = $document->workingHash();
-        if ($hash === null) {
-            return null;
-        }
-        if ($this->contents->has($hash)) {
-            return ['file' => $this->contents->file($hash), 'within' => $this->contents->root(), 'hash' => $hash];
-        }
-        $files = WorkspaceFiles::of($document->workspace);
-        if ($files->isLink($document->path)) {
-            return null;
-        }
-        fclose($files->open($document->path));
-
-        return ['file' => $files->absolute($document->path), 'within' => $document->workspace->root, 'hash' => $hash];
     }
 
     /** Drops the draft; the document is then as its file, or has nothing if it is new. */
@@ -358,7 +319,7 @@ final readonly class DraftDesk
         if ($document->is_gone || ! $reader->isRead($document->path, (int) $document->size)) {
             return $document->title;
         }
-        $analysis = $reader->read($document->path, $this->workingBytes($document));
+        $analysis = $reader->read($document->path, $this->working->bytes($document));
         $document->note = $analysis->note();
 
         return $analysis->title;

@@ -17,7 +17,7 @@ final readonly class PlacedPictures
 {
     private const LIMIT = 16 << 20;
 
-    public function __construct(private DraftDesk $drafts) {}
+    public function __construct(private WorkingContent $working) {}
 
     public function in(Workspace $workspace, string $path, string $bytes): string
     {
@@ -40,7 +40,7 @@ final readonly class PlacedPictures
             return null;
         }
         try {
-            return [$type, $this->drafts->workingBytes($document->setRelation('workspace', $workspace))];
+            return [$type, $this->working->bytes($document->setRelation('workspace', $workspace))];
         } catch (UnableToRead) {
             return null;
         }

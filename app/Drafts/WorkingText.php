@@ -19,7 +19,7 @@ final readonly class WorkingText
     /** A larger one is changed in the editor, or by another program. */
     public const BYTES = 4 << 20;
 
-    public function __construct(private DraftDesk $drafts) {}
+    public function __construct(private DraftDesk $drafts, private WorkingContent $working) {}
 
     /** @return ?string null: it is no text, it is too large, or it cannot be read */
     public function of(Document $document): ?string
@@ -28,7 +28,7 @@ final readonly class WorkingText
             return null;
         }
         try {
-            return TextOf::content($document->workspace, $document->path, $this->drafts->workingBytes($document))?->text;
+            return TextOf::content($document->workspace, $document->path, $this->working->bytes($document))?->text;
         } catch (UnableToRead|InvalidPath) {
             return null;
         }

@@ -6,6 +6,7 @@ namespace App\Http;
 
 use App\Drafts\DraftDesk;
 use App\Drafts\TextEdit;
+use App\Drafts\WorkingContent;
 use App\Models\Document;
 use App\Models\DraftStep;
 use App\Models\User;
@@ -17,14 +18,14 @@ use Illuminate\Http\Request;
 /** One edit of a working content, under the revision that its person has read. */
 final readonly class DraftEdit
 {
-    public function __construct(private DraftDesk $drafts, private RowReader $rows) {}
+    public function __construct(private DraftDesk $drafts, private WorkingContent $working, private RowReader $rows) {}
 
     /** @param callable(string): string $edit from the working content to what it becomes */
     public function make(Request $request, Document $document, User $person, callable $edit, string $summary): JsonResponse
     {
         $revision = Revision::named($request);
 
-        return $this->write($document, $edit($this->drafts->workingBytes($document)), $person, $revision, $summary);
+        return $this->write($document, $edit($this->working->bytes($document)), $person, $revision, $summary);
     }
 
     /** Goes to a step that there is already. */
@@ -53,7 +54,7 @@ final readonly class DraftEdit
     {
         $body = (string) $request->getContent();
 
-        return self::isText($request) ? TextEdit::replaced($document, $this->drafts->workingBytes($document), $body) : $body;
+        return self::isText($request) ? TextEdit::replaced($document, $this->working->bytes($document), $body) : $body;
     }
 
     /** Whether contents are given and taken as text in UTF-8, whatever charset the document is in. */

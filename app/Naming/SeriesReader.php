@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Naming;
 
-use App\Drafts\DraftDesk;
+use App\Drafts\WorkingContent;
 use App\Models\Document;
 use App\Models\Operation;
 use App\Models\OperationLine;
@@ -24,7 +24,7 @@ final readonly class SeriesReader
     /** Larger contents are not compared. */
     private const COMPARED_BYTES = 1024 * 1024;
 
-    public function __construct(private DraftDesk $drafts) {}
+    public function __construct(private WorkingContent $working) {}
 
     /** @param string $today as YYYY-MM-DD, where the asker is */
     public function of(Workspace $workspace, Document $document, string $today): Series
@@ -136,7 +136,7 @@ final readonly class SeriesReader
             return null;
         }
         try {
-            [$old, $new] = [$this->drafts->workingBytes($before), $this->drafts->workingBytes($after)];
+            [$old, $new] = [$this->working->bytes($before), $this->working->bytes($after)];
         } catch (UnableToRead) {
             return null;
         }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Naming;
 
-use App\Drafts\DraftDesk;
+use App\Drafts\WorkingContent;
 use App\Models\Document;
 use App\Models\User;
 use App\Models\Workspace;
@@ -27,7 +27,7 @@ use Hafenbuch\Core\Write\UnableToRead;
 /** The templates of a workspace, and what new documents begin with. */
 final readonly class TemplateList
 {
-    public function __construct(private FormatRegistry $formats, private DraftDesk $drafts) {}
+    public function __construct(private FormatRegistry $formats, private WorkingContent $working) {}
 
     /** @return list<Template> the workspace's own first */
     public function of(Workspace $workspace): array
@@ -56,7 +56,7 @@ final readonly class TemplateList
         } else {
             $document = Document::query()->kept()->where('workspace_id', $workspace->id)->find($template)
                 ?? throw Refused::because('This template is not in the workspace any more. Choose another.');
-            $bytes = $this->drafts->workingBytes($document);
+            $bytes = $this->working->bytes($document);
             $obstacle = TemplateCheck::obstacle(Formats::of($document->workspace), $document->path, $bytes);
             if ($obstacle !== null) {
                 throw Refused::because("{$document->path} cannot be a template. {$obstacle}");
@@ -102,7 +102,7 @@ final readonly class TemplateList
     private function obstacle(Document $document): ?string
     {
         try {
-            return TemplateCheck::obstacle(Formats::of($document->workspace), $document->path, $this->drafts->workingBytes($document));
+            return TemplateCheck::obstacle(Formats::of($document->workspace), $document->path, $this->working->bytes($document));
         } catch (UnableToRead $failure) {
             return $failure->getMessage();
         }

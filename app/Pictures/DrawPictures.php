@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Pictures;
 
-use App\Drafts\DraftDesk;
+use App\Drafts\WorkingContent;
 use App\Models\Document;
 use App\Models\Workspace;
 use App\Workspace\Files\DiskContentStore;
@@ -38,7 +38,7 @@ final class DrawPictures implements ShouldQueue
         $this->onQueue(self::QUEUE);
     }
 
-    public function handle(Shown $shown, DraftDesk $drafts, DiskContentStore $kept): void
+    public function handle(Shown $shown, WorkingContent $working, DiskContentStore $kept): void
     {
         $workspace = Workspace::query()->find($this->workspaceId);
         if ($workspace === null) {
@@ -58,7 +58,7 @@ final class DrawPictures implements ShouldQueue
                         if ($key === null && $left !== [] && microtime(true) < $until) {
                             $showing = array_shift($left);
                             $key = $showing->key;
-                            $subject = $this->subject($workspace, $drafts, $kept, $showing, $ways);
+                            $subject = $this->subject($workspace, $working, $kept, $showing, $ways);
                             if ($subject === null) {
                                 $folder->leave($key);
 
@@ -91,7 +91,7 @@ final class DrawPictures implements ShouldQueue
      *
      * @throws CannotDraw
      */
-    private function subject(Workspace $workspace, DraftDesk $drafts, DiskContentStore $kept, Showing $showing, string $ways): ?Subject
+    private function subject(Workspace $workspace, WorkingContent $working, DiskContentStore $kept, Showing $showing, string $ways): ?Subject
     {
         $id = $showing->documentId();
         $documents = Document::query()->with('draft')->whereIn('id', array_keys($showing->hashes))->get()->keyBy('id');
@@ -109,7 +109,7 @@ final class DrawPictures implements ShouldQueue
                 return null;
             }
             try {
-                $lies = $drafts->workingFile($document->setRelation('workspace', $workspace));
+                $lies = $working->file($document->setRelation('workspace', $workspace));
             } catch (UnableToRead|InvalidPath) {
                 $lies = null;
             }

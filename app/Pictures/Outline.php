@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Pictures;
 
-use App\Drafts\DraftDesk;
+use App\Drafts\WorkingContent;
 use App\Models\Document;
 use App\Workspace\MediaFacts;
 use App\Workspace\MediaType;
@@ -22,7 +22,7 @@ final readonly class Outline
     /** More of a table is not looked at, and of a timeline nothing: read as JSON it takes fifty times as much. */
     private const BYTES = 2 << 20;
 
-    public function __construct(private DraftDesk $drafts) {}
+    public function __construct(private WorkingContent $working) {}
 
     /** @return array<string, string> what is known of a sound, a moving or a still picture: value by name */
     public function facts(Document $document): array
@@ -105,7 +105,7 @@ final readonly class Outline
     /** Whoever has taken it away meanwhile leaves nothing to show. */
     private function subject(Document $document): ?Subject
     {
-        $lies = $this->drafts->workingFile($document);
+        $lies = $this->working->file($document);
         if ($lies === null) {
             return null;
         }

@@ -6,6 +6,7 @@ namespace App\Setup;
 
 use App\Drafts\DraftDesk;
 use App\Drafts\Steps;
+use App\Drafts\WorkingContent;
 use App\Models\Document;
 use App\Models\DraftStep;
 use App\Models\QuayItem;
@@ -17,7 +18,7 @@ use Illuminate\Support\Carbon;
 /** The last hour of one draft: edits, steps back, and recovery points. */
 final readonly class DemoEdits
 {
-    public function __construct(private DraftDesk $drafts, private Steps $steps, private RecoveryPoints $points) {}
+    public function __construct(private DraftDesk $drafts, private WorkingContent $working, private Steps $steps, private RecoveryPoints $points) {}
 
     /** @param list<array{minutes: int, was?: string, now?: string, back?: int, point?: bool}> $edits */
     public function make(Document $document, User $person, array $edits): void
@@ -44,7 +45,7 @@ final readonly class DemoEdits
 
     private function edit(Document $document, User $person, string $was, string $now): void
     {
-        $this->drafts->write($document, str_replace($was, $now, $this->drafts->workingBytes($document)), $person, null);
+        $this->drafts->write($document, str_replace($was, $now, $this->working->bytes($document)), $person, null);
     }
 
     private function back(Document $document, User $person, int $count): void

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Setup;
 
 use App\Drafts\DraftDesk;
+use App\Drafts\WorkingContent;
 use App\Models\Document;
 use App\Models\Operation;
 use App\Models\User;
@@ -20,7 +21,7 @@ use Illuminate\Support\Carbon;
  */
 final readonly class DemoHistory
 {
-    public function __construct(private Filesystem $files, private DraftDesk $drafts, private Execution $desk) {}
+    public function __construct(private Filesystem $files, private DraftDesk $drafts, private WorkingContent $working, private Execution $desk) {}
 
     /** @return list<array{days: int, clock: string, by: string, note: string, changes?: list<array{path: string, was: string, now: string}>, label?: string, move?: array{string, string}, delete?: string}> */
     private function entries(): array
@@ -74,7 +75,7 @@ final readonly class DemoHistory
         $saved = [];
         foreach ($entry['changes'] ?? [] as $change) {
             $document = $this->known($workspace, $change['path']);
-            $this->drafts->write($document, self::replaced($this->drafts->workingBytes($document), $change['was'], $change['now'], $change['path']), $person, null);
+            $this->drafts->write($document, self::replaced($this->working->bytes($document), $change['was'], $change['now'], $change['path']), $person, null);
             $saved[$document->id] = Decision::save();
         }
         $operation = $this->desk->save($workspace, $person, $saved, null, $entry['note']);

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Setup;
 
 use App\Drafts\DraftDesk;
+use App\Drafts\WorkingContent;
 use App\Models\Document;
 use App\Models\Role;
 use App\Models\User;
@@ -21,7 +22,7 @@ use Illuminate\Support\Facades\DB;
 /** The demo’s second workspace, and what its people have kept in the weeks before. */
 final readonly class DemoSessions
 {
-    public function __construct(private Filesystem $files, private Scanner $scanner, private Keeping $keeping, private Sharing $sharing, private DraftDesk $drafts) {}
+    public function __construct(private Filesystem $files, private Scanner $scanner, private Keeping $keeping, private Sharing $sharing, private DraftDesk $drafts, private WorkingContent $working) {}
 
     /**
      * @param  array{workspace: string, folder: string}  $office
@@ -101,7 +102,7 @@ final readonly class DemoSessions
         $former = [];
         foreach ($edits as $edit) {
             $document = $this->known($workspace, $edit['path']);
-            $bytes = $this->drafts->workingBytes($document);
+            $bytes = $this->working->bytes($document);
             $former[$document->id] ??= $bytes;
             $this->drafts->write($document, str_replace($edit['was'], $edit['now'], $bytes), $person, null);
         }

@@ -205,7 +205,7 @@ $part = static function (array $times, float $share): float {
 foreach ($times as $what => $all) {
     printf("  %-8s %5d answered, p50 %7.1f ms, p95 %7.1f ms, longest %7.1f ms\n", $what, count($all), $part($all, 0.5), $part($all, 0.95), max($all));
 }
-$lost = count(array_filter($pages, static fn (Page $page): bool => app(App\Drafts\DraftDesk::class)->workingBytes(Document::query()->findOrFail($page->document)->setRelation('workspace', $workspace)) !== $page->content));
+$lost = count(array_filter($pages, static fn (Page $page): bool => app(App\Drafts\WorkingContent::class)->bytes(Document::query()->findOrFail($page->document)->setRelation('workspace', $workspace)) !== $page->content));
 report_line('requests a second of '.PEOPLE.' people', $count / SECONDS, '', '', true);
 report_line('a draft of '.PEOPLE.' people at once, p50', $part($times['draft'], 0.5), 'ms', '< 60', $part($times['draft'], 0.5) < 60);
 report_line('  p95', $part($times['draft'], 0.95), 'ms', '< 150', $part($times['draft'], 0.95) < 150);

@@ -8,6 +8,7 @@ declare(strict_types=1);
  */
 
 use App\Drafts\DraftDesk;
+use App\Drafts\WorkingContent;
 use App\Models\Document;
 use App\Models\SessionStage;
 use App\Models\User;
@@ -32,7 +33,7 @@ function quay_in(string $name, int $count): array
     (new Quay($workspace, $person))->arrange(array_fill_keys($ids, false), true);
     foreach (array_slice($ids, 0, SESSION_DRAFTS) as $id) {
         $document = Document::query()->with('draft')->findOrFail($id)->setRelation('workspace', $workspace);
-        app(DraftDesk::class)->write($document, app(DraftDesk::class)->workingBytes($document)."\n<!-- worked on {$name} -->\n", $person, null);
+        app(DraftDesk::class)->write($document, app(WorkingContent::class)->bytes($document)."\n<!-- worked on {$name} -->\n", $person, null);
     }
 
     return [$workspace, $person, $ids];

@@ -10,7 +10,7 @@ use App\Crates\TakingIn\ComingWish;
 use App\Crates\TakingIn\OpenedCrate;
 use App\Crates\TakingIn\TakenCrate;
 use App\Crates\TakingIn\TakingIn;
-use App\Drafts\DraftDesk;
+use App\Drafts\WorkingContent;
 use App\Models\Document;
 use Hafenbuch\Core\Crate\Layout;
 use Hafenbuch\Core\Crate\LeadKind;
@@ -54,7 +54,7 @@ it('packs random workspaces so that every reference ends in the crate, and takes
         $folder = config('hafenbuch.roots')[0]."/random-{$seed}-".bin2hex(random_bytes(4));
         $choices = new PackChoices(mt_rand(0, 2) === 0 ? Layout::ByKind : Layout::AsIs, acceptedKinds: array_fill_keys(array_column(LeadKind::cases(), 'value'), true));
         $documents = Document::query()->kept()->where('workspace_id', $harbour->workspace->id)->get()->keyBy('path');
-        $before = $documents->map(fn (Document $document): string => app(DraftDesk::class)->workingBytes($document->setRelation('workspace', $harbour->workspace)))->all();
+        $before = $documents->map(fn (Document $document): string => app(WorkingContent::class)->bytes($document->setRelation('workspace', $harbour->workspace)))->all();
         $packed = app(Packing::class)->pack($harbour->workspace, $harbour->owner, new PackWish('random', new CrateScope(folders: [''], withUnused: true), $choices), new FolderTarget($folder));
         $places = array_column($packed->rows, 'place', 'path');
         expect(count($places))->toBe(count($before), "seed {$seed}");
@@ -87,7 +87,7 @@ it('packs random workspaces so that every reference ends in the crate, and takes
         expect($taken->drafts)->toBe(count($changed), "seed {$seed}");
         foreach ($before as $path => $bytes) {
             $document = Document::at($harbour->workspace, $path)?->setRelation('workspace', $harbour->workspace) ?? throw new RuntimeException($path);
-            expect(app(DraftDesk::class)->workingBytes($document))->toBe($changed[$path] ?? $bytes, "seed {$seed}, {$path}");
+            expect(app(WorkingContent::class)->bytes($document))->toBe($changed[$path] ?? $bytes, "seed {$seed}, {$path}");
         }
     }
 })->with([100, 200, 300, 400]);

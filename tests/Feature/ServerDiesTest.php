@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-use App\Drafts\DraftDesk;
+use App\Drafts\WorkingContent;
 use App\Models\DraftStep;
 use Illuminate\Support\Facades\DB;
 use Symfony\Component\Process\Process;
@@ -61,7 +61,7 @@ it('never loses what it has acknowledged, whenever it is killed', function () {
         }
         $killer->wait();
         Harbour::kill($server);
-        $now = app(DraftDesk::class)->workingBytes($harbour->document('a.md'));
+        $now = app(WorkingContent::class)->bytes($harbour->document('a.md'));
         if ($last !== null) {
             // The last one acknowledged, or the one after it that was not acknowledged any more.
             expect($now)->toBeIn([$last, $content]);
@@ -88,6 +88,6 @@ it('takes edits again after the database has stood still', function () {
     for ($try = 0, $status = 0; $try < 100 && $status !== 200; $try++) {
         [$status] = putDraft($address, $token, 'after', (int) DB::table('documents')->where('id', $id)->value('revision'));
     }
-    expect($status)->toBe(200)->and(app(DraftDesk::class)->workingBytes($harbour->document('a.md')))->toBe('after');
+    expect($status)->toBe(200)->and(app(WorkingContent::class)->bytes($harbour->document('a.md')))->toBe('after');
     Harbour::kill($server);
 });

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Support;
 
 use App\Drafts\DraftDesk;
+use App\Drafts\WorkingContent;
 use App\Models\Document;
 use App\Models\Operation;
 use App\Models\Role;
@@ -62,7 +63,7 @@ final class Harbour
     /** What is on the screen of a document. */
     public function workingText(string $path): string
     {
-        return app(DraftDesk::class)->workingBytes($this->document($path));
+        return app(WorkingContent::class)->bytes($this->document($path));
     }
 
     public function put(string $path, string $content): void

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Support;
 
 use App\Drafts\DraftDesk;
+use App\Drafts\WorkingContent;
 use App\Models\Document;
 use App\Models\Operation;
 use App\Saving\Execution;
@@ -55,7 +56,7 @@ final class HarbourWorked implements Worked
             $document->setRelation('workspace', $this->harbour->workspace);
             $documents[$document->id] = new Doc(
                 $document->id, $document->path, $document->saved_hash === null ? null : $this->harbour->read($document->path),
-                $document->draft === null ? null : $desk->workingBytes($document), $document->origin_id,
+                $document->draft === null ? null : app(WorkingContent::class)->bytes($document), $document->origin_id,
             );
         }
 

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Crates\TakingIn;
 
-use App\Drafts\DraftDesk;
+use App\Drafts\WorkingContent;
 use App\Models\Document;
 use App\Models\Workspace;
 use App\Past\Comparing\KnownSources;
@@ -16,7 +16,7 @@ use App\Workspace\Files\DiskContentStore;
 /** Sets a file of a crate beside what its document has on the screen, as it would come. */
 final readonly class CompareComing
 {
-    public function __construct(private ComingContents $coming, private DiskContentStore $contents, private DraftDesk $desk, private Comparer $comparer) {}
+    public function __construct(private ComingContents $coming, private DiskContentStore $contents, private WorkingContent $working, private Comparer $comparer) {}
 
     /**
      * @return array{Comparison, ?array{document: string, left: string, right: string}} and under which names both can be looked at
@@ -32,7 +32,7 @@ final readonly class CompareComing
                 }
                 $id = $row->row->documentId();
                 $document = $id === null ? null : Document::query()->with('draft')->where('workspace_id', $workspace->id)->find($id);
-                $here = $document === null ? null : $this->contents->putBytes($this->desk->workingBytes($document->setRelation('workspace', $workspace)));
+                $here = $document === null ? null : $this->contents->putBytes($this->working->bytes($document->setRelation('workspace', $workspace)));
 
                 $comes = $this->contents->putBytes($this->coming->content($workspace, $coming, $row));
 

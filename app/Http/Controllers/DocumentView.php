@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use App\Drafts\DraftDesk;
 use App\Drafts\References;
+use App\Drafts\WorkingContent;
 use App\Http\Data\DocumentData;
 use App\Http\Data\FieldData;
 use App\Http\Data\LineageData;
@@ -41,7 +41,7 @@ final readonly class DocumentView
     public function __construct(
         private RowReader $rows,
         private ReferenceList $references,
-        private DraftDesk $drafts,
+        private WorkingContent $working,
         private References $editing,
         private DiskContentStore $contents,
         private Shown $shown,
@@ -117,7 +117,7 @@ final readonly class DocumentView
     private function bytes(Document $document): ?string
     {
         try {
-            return $this->drafts->workingBytes($document);
+            return $this->working->bytes($document);
         } catch (UnableToRead) {
             return null;
         }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use App\Drafts\DraftDesk;
+use App\Drafts\WorkingContent;
 use App\Http\DraftEdit;
 use App\Http\OpenApi\AsText;
 use App\Http\OpenApi\IfMatch;
@@ -24,9 +24,9 @@ use OpenApi\Attributes as OA;
 final class DraftController
 {
     #[OA\Get(path: '/workspaces/{workspace}/documents/{document}/content', operationId: 'readContent', parameters: [new AsText], responses: [new OA\Response(response: 200, description: 'the bytes; the revision is in ETag', content: new OA\MediaType(mediaType: 'application/octet-stream'))])]
-    public function show(Request $request, Workspace $workspace, Document $document, DraftDesk $drafts): Response
+    public function show(Request $request, Workspace $workspace, Document $document, WorkingContent $working): Response
     {
-        $bytes = $drafts->workingBytes($document);
+        $bytes = $working->bytes($document);
 
         return response(DraftEdit::isText($request) ? TextOf::coded($document->workspace, $document->path, $bytes)->text : $bytes, 200, [
             'Content-Type' => 'application/octet-stream',

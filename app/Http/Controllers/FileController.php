@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use App\Drafts\DraftDesk;
 use App\Drafts\PlacedPictures;
+use App\Drafts\WorkingContent;
 use App\Http\Front;
 use App\Models\Document;
 use App\Models\User;
@@ -30,7 +30,7 @@ final readonly class FileController
 
     private const VARY = ['Accept', 'Sec-Fetch-Dest'];
 
-    public function __construct(private DraftDesk $drafts, private PlacedPictures $pictures) {}
+    public function __construct(private WorkingContent $working, private PlacedPictures $pictures) {}
 
     #[OA\Get(path: '/workspaces/{workspace}/documents/{document}/file', operationId: 'showFile', responses: [new OA\Response(response: 200, description: 'the bytes')])]
     public function __invoke(Request $request, Workspace $workspace, Document $document): Response
@@ -54,7 +54,7 @@ final readonly class FileController
         $document = Document::at($workspace, $path) ?? throw new NotFoundHttpException;
         $document = LinkEnd::of($document->setRelation('workspace', $workspace));
         if ($this->isForImage($request) && MediaType::of($document->path) === 'image/svg+xml') {
-            $bytes = $this->pictures->in($workspace, $document->path, $this->drafts->workingBytes($document));
+            $bytes = $this->pictures->in($workspace, $document->path, $this->working->bytes($document));
 
             return response($bytes, 200, self::headers($document, self::FRAMED))->setVary(self::VARY);
         }
@@ -73,9 +73,9 @@ final readonly class FileController
     private function working(Request $request, Document $document, string $policy): Response
     {
         $headers = self::headers($document, $policy);
-        $lies = Front::isThere($request) ? $this->drafts->workingFile($document) : null;
+        $lies = Front::isThere($request) ? $this->working->file($document) : null;
 
-        return ($lies === null ? null : Front::send($request, $lies['file'], $lies['within'], $lies['hash'], $headers)) ?? response($this->drafts->workingBytes($document), 200, $headers);
+        return ($lies === null ? null : Front::send($request, $lies['file'], $lies['within'], $lies['hash'], $headers)) ?? response($this->working->bytes($document), 200, $headers);
     }
 
     /** @return array<string, string> */

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use App\Drafts\DraftDesk;
+use App\Drafts\WorkingContent;
 use App\Http\Data\ComparisonData;
 use App\Http\OpenApi\Ok;
 use App\Http\PersonsDay;
@@ -27,10 +27,10 @@ final class SeriesController
     }
 
     #[OA\Get(path: '/workspaces/{workspace}/documents/{document}/compare/{other}', operationId: 'compareDocuments', responses: [new Ok('Comparison')])]
-    public function compare(Workspace $workspace, Document $document, string $other, DraftDesk $drafts, DiskContentStore $contents, Comparer $comparer): JsonResponse
+    public function compare(Workspace $workspace, Document $document, string $other, WorkingContent $working, DiskContentStore $contents, Comparer $comparer): JsonResponse
     {
         $later = Document::query()->kept()->where('workspace_id', $workspace->id)->findOrFail($other)->setRelation('workspace', $workspace);
 
-        return new JsonResponse(ComparisonData::of($comparer->compare($workspace, $document->path, $contents->putBytes($drafts->workingBytes($document)), $contents->putBytes($drafts->workingBytes($later)))));
+        return new JsonResponse(ComparisonData::of($comparer->compare($workspace, $document->path, $contents->putBytes($working->bytes($document)), $contents->putBytes($working->bytes($later)))));
     }
 }

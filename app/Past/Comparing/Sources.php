@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Past\Comparing;
 
-use App\Drafts\DraftDesk;
 use App\Drafts\Steps;
+use App\Drafts\WorkingContent;
 use App\Models\Document;
 use App\Models\DraftStep;
 use App\Models\RecoveryPoint;
@@ -24,7 +24,7 @@ final readonly class Sources
 {
     public const PATTERN = 'draft|file|base|(?:version|point|step|session)-\d{1,18}|'.ToldContent::PATTERN;
 
-    public function __construct(private DiskContentStore $contents, private DraftDesk $drafts, private Steps $steps) {}
+    public function __construct(private DiskContentStore $contents, private WorkingContent $working, private Steps $steps) {}
 
     /** @throws NotFoundHttpException|Refused|\Hafenbuch\Core\Write\UnableToRead */
     public function of(Document $document, string $name, User $person): Source
@@ -54,7 +54,7 @@ final readonly class Sources
         $draft = $document->draft;
         $label = $draft === null ? 'as saved' : 'draft';
 
-        return new Source($document, 'draft', $label, $this->contents->putBytes($this->drafts->workingBytes($document)), self::time($draft?->updated_at));
+        return new Source($document, 'draft', $label, $this->contents->putBytes($this->working->bytes($document)), self::time($draft?->updated_at));
     }
 
     private function file(Document $document): Source
