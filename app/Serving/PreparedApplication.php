@@ -24,12 +24,16 @@ final readonly class PreparedApplication
     {
         $variables = [];
         foreach (array_keys(self::PARTS) as $part) {
-            $variables['APP_'.strtoupper($part).'_CACHE'] = "{$places->run}/{$part}.php";
+            $variables[self::variable($part)] = "{$places->run}/{$part}.php";
         }
         $classes = "{$places->run}/classes.php";
         // What a server that was killed has left would be read by the one process while another takes it away.
         (new Filesystem)->delete([...array_values($variables), $classes]);
-        $all = [...array_map(static fn (string $command): Process => self::started([$command], $variables), self::PARTS), 'classes' => self::started(['hafenbuch:classes', $classes])];
+        $all = ['classes' => self::started(['hafenbuch:classes', $classes])];
+        foreach (self::PARTS as $part => $command) {
+            // Each knows its own alone: they are written beside one another, and half of one would be read.
+            $all[$part] = self::started([$command], array_intersect_key($variables, [self::variable($part) => true]));
+        }
         foreach ($all as $part => $process) {
             if ($process->wait() !== 0) {
                 throw Refused::because("The {$part} of the application could not be prepared: ".trim($process->getErrorOutput().$process->getOutput()));
@@ -37,6 +41,11 @@ final readonly class PreparedApplication
         }
 
         return new self($variables, $classes);
+    }
+
+    private static function variable(string $part): string
+    {
+        return 'APP_'.strtoupper($part).'_CACHE';
     }
 
     /**

@@ -5,6 +5,7 @@ declare(strict_types=1);
 use Symfony\Component\Process\Process;
 use Tests\Support\Harbour;
 use Tests\Support\Installation;
+use Tests\Support\Server;
 use Tests\Support\WebServer;
 
 afterEach(function () {
@@ -127,6 +128,22 @@ it('believes what a proxy says of the scheme only if it is trusted', function ()
     $this->web = WebServer::start();
     $url = $this->web->url;
     expect(strtolower(Installation::ask("{$url}/sanctum/csrf-cookie", $asked)[2]))->not->toContain('secure')->not->toContain('strict-transport-security');
+});
+
+it('prepares each part without what is being written of another', function () {
+    $serving = new Process([PHP_BINARY, base_path('artisan'), 'hafenbuch:serve', '--only-web'], base_path(), ['HAFENBUCH_HOST' => '127.0.0.1', 'HAFENBUCH_PORT' => (string) Server::freePort()], timeout: null);
+    $serving->start();
+    $seen = [];
+    for ($until = microtime(true) + 30; count($seen) < 3 && microtime(true) < $until && $serving->isRunning(); usleep(2_000)) {
+        foreach (explode(' ', trim((string) @file_get_contents("/proc/{$serving->getPid()}/task/{$serving->getPid()}/children"))) as $child) {
+            $part = preg_match('~(config|route|event):cache~', (string) @file_get_contents("/proc/{$child}/cmdline"), $match) === 1 ? $match[1] : null;
+            preg_match_all('~(?<=\0)APP_(CONFIG|ROUTES|EVENTS)_CACHE=(?![^\\0]*/storage/framework/)~', "\0".@file_get_contents("/proc/{$child}/environ"), $known);
+            $seen += $part === null || $known[1] === [] ? [] : [$part => $known[1]];
+        }
+    }
+    $serving->stop(20);
+    ksort($seen);
+    expect($seen)->toBe(['config' => ['CONFIG'], 'event' => ['EVENTS'], 'route' => ['ROUTES']]);
 });
 
 it('goes on answering while strangers read slowly, or send half a head', function () {
