@@ -57,6 +57,9 @@ it('has media that are copied as they are in two places and not in three', funct
         ->and($this->harbour->document('tour/tide.mp4')->size)->toBe(strlen($film))->and(fileinode("{$this->harbour->root}/tour/tide.mp4"))->not->toBe(fileinode("{$this->harbour->root}/show/tide.mp4"))
         ->and(app(Inventory::class)->check()->missing)->not->toHaveKey(hash('sha256', $film));
 
+    $bytes = strlen($film);
+    expect(api('GET', "logbook/{$entry['id']}/lines/0")->assertOk()->json())->toMatchArray(['beforeSize' => null, 'afterSize' => $bytes, 'note' => $isProven ? 'Not kept: a file that is copied, moved or taken in as it is lies at its place alone.' : null]);
+
     // What is written over it later is kept first, and taking the copy back needs nothing of it.
     $undo = api('GET', "logbook/{$entry['id']}/undo")->assertOk()->json();
     api('POST', "logbook/{$entry['id']}/undo", ['fingerprint' => $undo['fingerprint']])->assertOk();

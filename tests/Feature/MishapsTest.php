@@ -37,6 +37,9 @@ it('moves a file as it is without keeping it, and back again, also after the cle
         ->and(array_column($entry['lines'], 'afterSize', 'path')['stills/photo.png'])->toBe(strlen($this->photo))
         ->and($this->harbour->document('stills/photo.png')->size)->toBe(strlen($this->photo));
     expect(app(Inventory::class)->check()->missing)->not->toHaveKey($hash);
+    $lines = array_map(fn (int $position): array => array_intersect_key(api('GET', "logbook/{$entry['id']}/lines/{$position}")->assertOk()->json(), ['beforeSize' => 1, 'afterSize' => 1, 'note' => 1]), [0, 1]);
+    $bytes = strlen($this->photo);
+    expect($lines)->toBe([['beforeSize' => $bytes, 'afterSize' => $bytes, 'note' => 'The file stays as it is.'], ['beforeSize' => $bytes, 'afterSize' => null, 'note' => 'Not kept: a file that is copied, moved or taken in as it is lies at its place alone.']]);
 
     $undo = api('GET', "logbook/{$entry['id']}/undo")->assertOk()->json();
     api('POST', "logbook/{$entry['id']}/undo", ['fingerprint' => $undo['fingerprint']])->assertOk();

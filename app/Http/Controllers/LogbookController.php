@@ -63,7 +63,7 @@ final class LogbookController
 
         $document = Document::query()->with('draft')->where('workspace_id', $workspace->id)->find($line->document_id);
 
-        return new JsonResponse(ComparisonData::of($comparer->compare($workspace, $line->path, $before, $line->after_hash), shown: $document === null ? null : KnownSources::of($document, $before, $line->after_hash)));
+        return new JsonResponse(ComparisonData::of($comparer->compare($workspace, $line->path, $before, $line->after_hash, $operation->lines->pluck('before_size', 'before_hash')->all() + $operation->lines->pluck('after_size', 'after_hash')->all()), shown: $document === null ? null : KnownSources::of($document, $before, $line->after_hash)));
     }
 
     #[OA\Post(path: '/workspaces/{workspace}/logbook/{operation}/settle', operationId: 'settleEntry', requestBody: new Body([

@@ -20,12 +20,15 @@ final readonly class Comparer
     /**
      * @param  string  $path  that says, with the workspace, how the contents are read
      * @param  ?string  $before  a hash; null: nothing
+     * @param  array<string, ?int>  $noted  bytes by hash, as they were noted of contents that may not be kept
      */
-    public function compare(Workspace $workspace, string $path, ?string $before, ?string $after): Comparison
+    public function compare(Workspace $workspace, string $path, ?string $before, ?string $after, array $noted = []): Comparison
     {
-        $sizes = array_map(fn (?string $hash): ?int => $hash === null ? null : $this->contents->size($hash), [$before, $after]);
+        $kept = array_map($this->contents->size(...), array_filter([$before, $after]));
+        $sizes = array_map(fn (?string $hash): ?int => $hash === null ? null : $this->contents->size($hash) ?? $noted[$hash] ?? null, [$before, $after]);
         $note = match (true) {
             $before === $after => 'The file stays as it is.',
+            in_array(null, $kept, true) => 'Not kept: a file that is copied, moved or taken in as it is lies at its place alone.',
             max($sizes) > (int) config('limits.compared_in_plans') => 'Too large to compare line by line.',
             default => null,
         };
