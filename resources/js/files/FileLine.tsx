@@ -21,8 +21,9 @@ const COLUMNS = 'minmax(0, 1.15fr) minmax(0, 1fr) 70px 62px 72px 30px';
 /** Name, state and menu. */
 const FEW_COLUMNS = 'minmax(0, 1.3fr) minmax(0, 1fr) 44px';
 export const HEADS = ['name', 'state', 'size', 'refers to', 'referred by', ''];
+/** Leaves as much room beside it as the lines do for their scrollbar. */
 export const Heads = styled.div`
-    display: grid; grid-template-columns: ${COLUMNS}; gap: 10px; padding: 5px 16px; border-bottom: 1px solid var(--rule-strong); font-size: 13px; color: var(--ink-soft);
+    overflow: hidden; scrollbar-gutter: stable; display: grid; grid-template-columns: ${COLUMNS}; gap: 10px; padding: 5px 16px; border-bottom: 1px solid var(--rule-strong); font-size: 13px; color: var(--ink-soft);
     span:nth-child(n + 3) { text-align: right; }
     @media ${isSingle} { grid-template-columns: ${FEW_COLUMNS}; padding: 5px 12px; span:nth-child(n + 3) { display: none; } }
 `;

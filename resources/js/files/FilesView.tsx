@@ -26,7 +26,7 @@ import { PartlyReadSheet } from './PartlyReadSheet';
 
 const Tree = styled.div<{
     $over: boolean;
-}>`flex: 1; overflow-y: auto; min-height: 0; box-shadow: ${(p) => (p.$over ? 'inset 0 0 0 2px var(--brass)' : 'none')};`;
+}>`flex: 1; overflow-y: auto; scrollbar-gutter: stable; min-height: 0; box-shadow: ${(p) => (p.$over ? 'inset 0 0 0 2px var(--brass)' : 'none')};`;
 
 /** The lines that are visible: each open folder is followed by what it holds. */
 function visible(folders: ReadonlyMap<string, Folder>, path: string, depth: number): Line[] {
