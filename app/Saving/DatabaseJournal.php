@@ -94,7 +94,7 @@ final class DatabaseJournal implements Journal
     }
 
     /**
-     * What was to be moved and is kept nowhere: the person may want it in either place.
+     * What was to be moved, is kept nowhere, and has something else at its other place, so that it cannot just be named anew.
      *
      * @return array<string, string> by the path where it is now: its hash
      */
@@ -102,8 +102,12 @@ final class DatabaseJournal implements Journal
     {
         $unkept = [];
         foreach ($operation->changes as $change) {
-            foreach ($operation->sourceOf($change) === null ? [] : [$change->path, (string) $operation->sourceOf($change)] as $path) {
-                if (! $this->contents->has((string) $change->after) && TakingBack::lookAt($files, $path) === $change->after) {
+            $source = $operation->sourceOf($change);
+            if ($source === null || $this->contents->has((string) $change->after) || ! $files->has($change->path) || ! $files->has($source)) {
+                continue;
+            }
+            foreach ([$change->path, $source] as $path) {
+                if (TakingBack::lookAt($files, $path) === $change->after) {
                     $unkept[$path] = (string) $change->after;
                 }
             }

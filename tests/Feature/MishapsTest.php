@@ -56,18 +56,23 @@ it('keeps a text, and what is small, where it moves as it is', function () {
     expect(app(DiskContentStore::class)->has($hash))->toBeTrue();
 });
 
-it('keeps what was moved where it asks a person about that move, and does as they say', function (string $how, string $photo, string $book) {
+it('asks a person about a move, and does as they say with what is kept nowhere', function (string $how, bool $isTaken, string $photo, string $book) {
     $hash = hash('sha256', $this->photo);
     $this->harbour->dying('~^update .operations.~i', 1, 'save', ['--move', 'photo.png=stills/photo.png', '--move', 'arm.svg=parts/arm.svg']);
     expect($this->harbour->read('stills/photo.png'))->toBe($this->photo)->and(app(DiskContentStore::class)->has($hash))->toBeFalse();
-    // Another program writes into a file of the same operation before it is recovered.
+    // Another program writes into a file of the same operation before it is recovered, and gives the old name to another one.
     $this->harbour->put('book.md', 'by another program');
+    $isTaken && $this->harbour->put('photo.png', 'another photo');
     $this->harbour->command('recover');
     $entry = Operation::query()->where('workspace_id', $this->harbour->workspace->id)->latest('number')->firstOrFail();
-    expect($entry->state)->toBe(Operation::NEEDS_PERSON)->and(app(DiskContentStore::class)->isSound($hash))->toBeTrue();
+    // What can just be named anew is not kept now either.
+    expect($entry->state)->toBe(Operation::NEEDS_PERSON)->and(app(DiskContentStore::class)->has($hash))->toBe($isTaken);
     api('POST', "logbook/{$entry->id}/settle", ['how' => $how])->assertSuccessful();
     expect($this->harbour->read($photo))->toBe($this->photo)->and($this->harbour->read('book.md'))->toStartWith($book);
-})->with([['finish', 'stills/photo.png', '![arm](parts/arm.svg)'], ['back', 'photo.png', '![arm](arm.svg)'], ['keep', 'stills/photo.png', 'by another program']]);
+})->with([
+    ['finish', false, 'stills/photo.png', '![arm](parts/arm.svg)'], ['back', false, 'photo.png', '![arm](arm.svg)'], ['keep', false, 'stills/photo.png', 'by another program'],
+    ['finish', true, 'stills/photo.png', '![arm](parts/arm.svg)'], ['back', true, 'photo.png', '![arm](arm.svg)'],
+]);
 
 it('brings what was deleted or discarded back to its place on every quay', function () {
     $ids = array_map(fn (string $path): string => $this->harbour->document($path)->id, ['far.md', 'photo.png', 'book.md']);
