@@ -7,8 +7,8 @@ namespace App\Saving;
 use App\Models\Document;
 use App\Models\Workspace;
 use App\Workspace\Reading\Formats;
-use Hafenbuch\Core\Plan\Action;
 use Hafenbuch\Core\Plan\PlanLine;
+use Hafenbuch\Core\Write\Operation;
 
 /** Files that an operation only gives another name. Nothing of them goes, so media among them are not kept, however large the folder is that moves. */
 final readonly class MovedFiles
@@ -16,21 +16,23 @@ final readonly class MovedFiles
     private const AT_ONCE = 900;
 
     /**
+     * What the transaction sees as such: not a file whose place another one takes.
+     *
      * @param  list<PlanLine>  $lines
-     * @return array<string, array{PlanLine, PlanLine}> by document id: the line by which the file leaves, and that by which it comes
+     * @return array<string, array{PlanLine, string}> by document id: the line by which the file comes, and the path that it leaves
      */
     public static function of(array $lines): array
     {
-        $leaving = $moved = [];
-        foreach ($lines as $line) {
-            if ($line->action === Action::Remove) {
-                $leaving[$line->documentId] = $line;
-            }
+        $operation = new Operation('moves', DatabaseJournal::changes($lines));
+        $sources = [];
+        foreach ($operation->changes as $change) {
+            $source = $operation->sourceOf($change);
+            $sources += $source === null ? [] : [$change->path => $source];
         }
+        $moved = [];
         foreach ($lines as $line) {
-            $from = $leaving[$line->documentId] ?? null;
-            if ($from !== null && $line->action->writes() && $line->after === $from->before) {
-                $moved[$line->documentId] = [$from, $line];
+            if ($line->action->writes() && isset($sources[$line->path])) {
+                $moved[$line->documentId] = [$line, $sources[$line->path]];
             }
         }
 
@@ -46,11 +48,11 @@ final readonly class MovedFiles
     public static function unkept(Workspace $workspace, array $lines): array
     {
         $formats = Formats::of($workspace);
-        $moved = array_filter(self::of($lines), static fn (array $moved): bool => $formats->forPath($moved[0]->path) === null && $formats->forPath($moved[1]->path) === null);
+        $moved = array_filter(self::of($lines), static fn (array $moved): bool => $formats->forPath($moved[0]->path) === null && $formats->forPath($moved[1]) === null);
         $unkept = [];
         foreach (array_chunk(array_keys($moved), self::AT_ONCE) as $ids) {
             foreach (Document::query()->whereIn('id', $ids)->where('size', '>=', ArrivingContents::LEAST)->pluck('size', 'id')->all() as $id => $size) {
-                $unkept[$id] = [(string) $moved[$id][1]->after, (int) $size];
+                $unkept[$id] = [(string) $moved[$id][0]->after, (int) $size];
             }
         }
 

@@ -50,6 +50,21 @@ it('moves a file as it is without keeping it, and back again, also after the cle
     expect($this->harbour->read('photo.png'))->toBeNull()->and(app(DiskContentStore::class)->isSound($hash))->toBeTrue();
 });
 
+it('moves media into the places of one another, in a row and in a circle', function (array $places) {
+    foreach (['one', 'two', 'three'] as $name) {
+        $this->harbour->put("show/{$name}.mp4", $films["show/{$name}.mp4"] = str_repeat("{$name} {$this->own} ", 4000));
+    }
+    $this->harbour->scan();
+    $decisions = array_map(fn (string $from, string $to): array => ['document' => $this->harbour->document("show/{$from}.mp4")->id, 'kind' => 'move', 'path' => "show/{$to}.mp4"], array_keys($places), $places);
+    $entry = ($this->save)($decisions)->assertOk()->json();
+    expect($entry['state'])->toBe('done');
+    foreach ($places as $from => $to) {
+        expect($this->harbour->read("show/{$to}.mp4") === $films["show/{$from}.mp4"])->toBeTrue("{$from} to {$to}");
+    }
+    api('POST', "logbook/{$entry['id']}/undo", ['fingerprint' => api('GET', "logbook/{$entry['id']}/undo")->assertOk()->json('fingerprint')])->assertOk();
+    expect(array_map($this->harbour->read(...), array_combine(array_keys($films), array_keys($films))) === $films)->toBeTrue();
+})->with(['a row' => [['one' => 'two', 'two' => 'four']], 'a circle' => [['one' => 'two', 'two' => 'three', 'three' => 'one']]]);
+
 it('keeps a text, and what is small, where it moves as it is', function () {
     $hash = hash('sha256', '<svg xmlns="http://www.w3.org/2000/svg"/>');
     ($this->save)(($this->moving)('arm.svg', 'parts/arm.svg'))->assertOk();
