@@ -119,7 +119,10 @@ final class RandomWork
     {
         $format = FormatRegistry::standard()->forPath($path);
         if ($format === null) {
-            return 'leaf '.mt_rand(1, 99);
+            $number = mt_rand(1, 99);
+
+            // Every other one as large as media, which are not kept where they move as they are.
+            return "leaf {$number}".str_repeat(' of the tide', $number % 2 * 6000);
         }
         $bytes = $format->blank('T & '.mt_rand(1, 99));
         for ($wanted = mt_rand(0, 4); $wanted > 0; $wanted--) {
