@@ -45,8 +45,15 @@ it('moves a file as it is without keeping it, and back again, also after the cle
     api('POST', "logbook/{$entry['id']}/undo", ['fingerprint' => $undo['fingerprint']])->assertOk();
     expect($this->harbour->read('photo.png'))->toBe($this->photo)->and($this->harbour->read('stills/photo.png'))->toBeNull()->and($isKept())->toBeFalse();
 
+    $old = fn () => Operation::query()->where('workspace_id', $this->harbour->workspace->id)->update(['created_at' => now()->subDays(40)]);
+    $old();
+    $entryBytes = fn (): int => api('POST', 'retention/preview', ['retention' => ['kind' => 'all']])->assertOk()->json('entryBytes');
+    expect($entryBytes())->toBe(0);
+
     // What goes is kept, as ever.
     ($this->save)([['document' => $this->harbour->document('photo.png')->id, 'kind' => 'delete']])->assertOk();
+    $old();
+    expect($entryBytes())->toBe($bytes);
     expect($this->harbour->read('photo.png'))->toBeNull()->and(app(DiskContentStore::class)->isSound($hash))->toBeTrue();
 });
 

@@ -17,6 +17,7 @@ use App\Past\Store\Takers;
 use App\Past\Versions\Retention;
 use App\Pictures\PictureFolder;
 use App\Workspace\By;
+use App\Workspace\Files\DiskContentStore;
 use App\Workspace\RetentionReader;
 use App\Workspace\RuleEntry;
 use App\Workspace\Settings;
@@ -35,14 +36,14 @@ final readonly class RetentionController
         new OA\Property(property: 'retention', ref: '#/components/schemas/RetentionPolicy'),
         new OA\Property(property: 'undoDays', type: 'integer', description: 'days in which an entry can be taken back; without it those of the settings'), new OA\Property(property: 'steps', type: 'integer', description: 'that stay of a document; without it those of the settings'),
     ], ['retention']), responses: [new Ok('ThinningPreview')])]
-    public function preview(Request $request, Workspace $workspace): JsonResponse
+    public function preview(Request $request, Workspace $workspace, DiskContentStore $contents): JsonResponse
     {
         $rules = RetentionReader::rules('retention');
         $given = $request->validate([...$rules, 'retention' => 'required|array', 'retention.kind' => ['required', ...array_slice($rules['retention.kind'], 1)], 'undoDays' => SettingsController::UNDO_DAYS, 'steps' => SettingsController::STEPS]);
         $settings = Settings::of($workspace);
 
         return new JsonResponse(ThinningPreviewData::of(
-            $this->retention->preview($workspace, RetentionReader::policy($given['retention'])), StepList::beyond($workspace->id, (int) ($given['steps'] ?? $settings->steps())), Takers::entriesBefore($workspace, (int) ($given['undoDays'] ?? $settings->undoDays())),
+            $this->retention->preview($workspace, RetentionReader::policy($given['retention'])), StepList::beyond($workspace->id, (int) ($given['steps'] ?? $settings->steps())), Takers::entriesBefore($workspace, (int) ($given['undoDays'] ?? $settings->undoDays()), $contents),
         ));
     }
 

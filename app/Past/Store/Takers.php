@@ -6,6 +6,7 @@ namespace App\Past\Store;
 
 use App\Models\Operation;
 use App\Models\Workspace;
+use App\Workspace\Files\DiskContentStore;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 
@@ -36,7 +37,7 @@ final class Takers
     }
 
     /** @return int bytes of contents that only entries keep which could not be taken back any more if they can be for so many days */
-    public static function entriesBefore(Workspace $workspace, int $days): int
+    public static function entriesBefore(Workspace $workspace, int $days, DiskContentStore $contents): int
     {
         $old = DB::table('operation_lines as l')->join('operations as o', 'o.id', '=', 'l.operation_id')->where('o.workspace_id', $workspace->id)->whereNotNull('l.before_hash')
             ->where('o.created_at', '<', now()->subDays($days))->whereNotIn('o.state', [...Operation::UNFINISHED, Operation::NEEDS_PERSON]);
@@ -45,7 +46,10 @@ final class Takers
         }
         $old->whereNotExists(static fn (Builder $later) => $later->selectRaw('1')->from('operation_lines as y')->join('operations as p', 'p.id', '=', 'y.operation_id')->whereColumn('y.before_hash', 'l.before_hash')->where('p.created_at', '>=', now()->subDays($days)));
 
-        return (int) DB::query()->fromSub($old->groupBy('l.before_hash')->selectRaw('max(l.before_size) as size'), 'each_once')->sum('size');
+        $sizes = $old->groupBy('l.before_hash')->selectRaw('l.before_hash as hash, max(l.before_size) as size')->pluck('size', 'hash')->all();
+
+        // What only moved was not kept, and takes nothing.
+        return (int) array_sum(array_filter($sizes, static fn (string $hash): bool => $contents->has($hash), ARRAY_FILTER_USE_KEY));
     }
 
     /** @return list<object{id: string, path: string, title: ?string, versions: int, version_bytes: int, steps: int, step_bytes: int}> the largest first */
