@@ -186,7 +186,7 @@ it('keeps no picture of another content than its key says, whoever writes while 
     $key = app(Shown::class)->of($this->harbour->workspace, [$id])[$id];
     $this->harbour->draft('guide.md', "# Another guide\n");
     $subject = new ReflectionMethod(DrawPictures::class, 'subject');
-    expect($subject->invoke(new DrawPictures($this->harbour->workspace->id, [$id]), $this->harbour->workspace, app(App\Drafts\DraftDesk::class), app(App\Workspace\Files\DiskContentStore::class), $key, '{}'))->toBeNull();
+    expect($subject->invoke(new DrawPictures($this->harbour->workspace->id, [$id]), $this->harbour->workspace, app(App\Drafts\WorkingContent::class), app(App\Workspace\Files\DiskContentStore::class), $key, '{}'))->toBeNull();
     expect(($this->picture)('guide.md')['key'])->not->toStartWith($key->key)->and((new PictureFolder($this->harbour->workspace))->look($key->key))->toBeNull();
 });
 
