@@ -108,6 +108,8 @@ it('gives a file a second name, and no link, folder or missing file', function (
         expect($files->link($path, '.third.tmp'))->toBeFalse()->and($files->stat('.third.tmp'))->toBeNull();
     }
     expect(fn () => $files->link('a.md', 'no/such/folder.tmp'))->toThrow(UnableToWrite::class);
+    symlink('deep', $files->absolute('again'));
+    expect($files->areOne('deep/b.md', 'again/b.md'))->toBeFalse();
     symlink(dirname($files->root()), $files->absolute('out'));
     expect($files->areOne('a.md', 'out/a.md'))->toBeFalse();
 });

@@ -58,12 +58,13 @@ final class LogbookController
             // The file stays; what has changed is the draft.
             return new JsonResponse(ComparisonData::of($comparer->compare($workspace, $line->path, $line->draft_before ?? $line->before_hash, $line->draft_after ?? $line->after_hash)));
         }
+        $lines = $operation->lines()->where('document_id', $line->document_id)->get();
         // What has moved is compared with what it was at its old path.
-        $before = $line->before_hash ?? $operation->lines->firstWhere(static fn (OperationLine $other): bool => $other->document_id === $line->document_id && $other->after_hash === null)->before_hash ?? null;
+        $before = $line->before_hash ?? $lines->firstWhere(static fn (OperationLine $other): bool => $other->after_hash === null)->before_hash ?? null;
 
         $document = Document::query()->with('draft')->where('workspace_id', $workspace->id)->find($line->document_id);
 
-        return new JsonResponse(ComparisonData::of($comparer->compare($workspace, $line->path, $before, $line->after_hash, $operation->lines->pluck('before_size', 'before_hash')->all() + $operation->lines->pluck('after_size', 'after_hash')->all()), shown: $document === null ? null : KnownSources::of($document, $before, $line->after_hash)));
+        return new JsonResponse(ComparisonData::of($comparer->compare($workspace, $line->path, $before, $line->after_hash, $lines->pluck('before_size', 'before_hash')->all() + $lines->pluck('after_size', 'after_hash')->all()), shown: $document === null ? null : KnownSources::of($document, $before, $line->after_hash)));
     }
 
     #[OA\Post(path: '/workspaces/{workspace}/logbook/{operation}/settle', operationId: 'settleEntry', requestBody: new Body([

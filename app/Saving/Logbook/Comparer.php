@@ -24,8 +24,8 @@ final readonly class Comparer
      */
     public function compare(Workspace $workspace, string $path, ?string $before, ?string $after, array $noted = []): Comparison
     {
-        $kept = array_map($this->contents->size(...), array_filter([$before, $after]));
-        $sizes = array_map(fn (?string $hash): ?int => $hash === null ? null : $this->contents->size($hash) ?? $noted[$hash] ?? null, [$before, $after]);
+        $kept = array_map(fn (?string $hash): ?int => $hash === null ? 0 : $this->contents->size($hash), [$before, $after]);
+        $sizes = array_map(static fn (?string $hash, ?int $size): ?int => $hash === null ? null : $size ?? $noted[$hash] ?? null, [$before, $after], $kept);
         $note = match (true) {
             $before === $after => 'The file stays as it is.',
             in_array(null, $kept, true) => 'Not kept: a file that is copied, moved or taken in as it is lies at its place alone.',

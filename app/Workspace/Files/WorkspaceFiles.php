@@ -238,8 +238,10 @@ final class WorkspaceFiles implements FileSystem
             return false;
         }
         clearstatcache();
+        $first = @lstat($one);
 
-        return Walls::isSame(@lstat($one), @lstat($two));
+        // One name by two ways, through a link to its folder, is still its only one.
+        return $first !== false && $first['nlink'] > 1 && Walls::isSame($first, @lstat($two));
     }
 
     public function replace(string $temporary, string $path): void
