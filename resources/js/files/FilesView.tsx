@@ -112,19 +112,14 @@ export function FilesView() {
         }
     }
     /** Turns what is to happen with files and folders into decisions, which the plan shows at once. */
-    async function decide(body: { paths: string[]; into?: string; to?: string; delete?: boolean }) {
-        try {
-            const made = await answer(api.POST('/workspaces/{workspace}/relocations', { params: { path: { workspace } }, body }));
-            const each: Choices = Object.fromEntries(
-                made.map(({ document, kind, path }) => [document, { kind, ...(path ? { path } : {}) }]),
-            );
-            decisions.decideEach(each);
-            setChosen(new Set());
-            setMoving(null);
-        } catch (error) {
-            tell((error as Error).message);
-        }
+    async function relocate(body: { paths: string[]; into?: string; to?: string; delete?: boolean }) {
+        const made = await answer(api.POST('/workspaces/{workspace}/relocations', { params: { path: { workspace } }, body }));
+        const each: Choices = Object.fromEntries(made.map(({ document, kind, path }) => [document, { kind, ...(path ? { path } : {}) }]));
+        decisions.decideEach(each);
+        setChosen(new Set());
+        setMoving(null);
     }
+    const decide = (body: Parameters<typeof relocate>[0]) => relocate(body).catch((error: Error) => tell(error.message));
     async function open(paths: readonly string[]) {
         const ids = lines.flatMap((line) => (line.row && paths.includes(line.path) ? [line.row.id] : []));
         if (ids.length > 0) {
@@ -350,8 +345,8 @@ export function FilesView() {
             {moving && (
                 <MoveSheet
                     paths={moving}
-                    onInto={(into) => decide({ paths: [...moving], into })}
-                    onTo={(to) => decide({ paths: [...moving], to })}
+                    onInto={(into) => relocate({ paths: [...moving], into })}
+                    onTo={(to) => relocate({ paths: [...moving], to })}
                     onClose={() => setMoving(null)}
                 />
             )}

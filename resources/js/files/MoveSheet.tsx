@@ -1,13 +1,15 @@
 import { useState } from 'react';
 import { Button } from '../ui/Button';
 import { Field } from '../ui/Field';
+import { Notice } from '../ui/Notice';
 import { Sheet, SheetActions } from '../ui/Sheet';
 import { count, fileName, folder } from '../ui/words';
 
 interface Props {
     paths: readonly string[];
-    onInto: (folder: string) => void;
-    onTo: (path: string) => void;
+    /** Each fails where that cannot be. */
+    onInto: (folder: string) => Promise<void>;
+    onTo: (path: string) => Promise<void>;
     onClose: () => void;
 }
 
@@ -16,7 +18,8 @@ export function MoveSheet({ paths, onInto, onTo, onClose }: Props) {
     const single = paths.length === 1 ? (paths[0] ?? '') : null;
     const [to, setTo] = useState(single ?? folder(paths[0] ?? ''));
     const place = to.trim().replace(/^\/+|\/+$/g, '');
-    const go = () => (single === null ? onInto(place) : onTo(place));
+    const [refusal, setRefusal] = useState('');
+    const go = () => (single === null ? onInto(place) : onTo(place)).catch((error: Error) => setRefusal(error.message));
     return (
         <Sheet
             title={single === null ? `Move ${count(paths.length, 'thing')}` : `Rename or move ${fileName(single)}`}
@@ -34,10 +37,14 @@ export function MoveSheet({ paths, onInto, onTo, onClose }: Props) {
                 <Field
                     label={single === null ? 'Into the folder (empty: the workspace’s own)' : 'New path'}
                     value={to}
-                    onChange={setTo}
+                    onChange={(next) => {
+                        setTo(next);
+                        setRefusal('');
+                    }}
                     mono
                     autoFocus
                 />
+                {refusal && <Notice stop>{refusal}</Notice>}
                 <SheetActions>
                     <Button onPress={onClose}>Leave it</Button>
                     <Button type="submit" $main isDisabled={single !== null && (place === '' || place === single)}>
