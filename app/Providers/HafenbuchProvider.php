@@ -18,6 +18,7 @@ use App\Serving\Health\Heartbeat;
 use App\Serving\Places;
 use App\Support\MariaDbConnection;
 use App\Workspace\Files\DiskContentStore;
+use App\Workspace\Files\LettingGo;
 use App\Workspace\Files\Trouble;
 use App\Workspace\Index\DraftsCaughtUp;
 use Hafenbuch\Core\Format\FormatRegistry;
@@ -45,6 +46,7 @@ final class HafenbuchProvider extends ServiceProvider
         Connection::resolverFor('mariadb', static fn (...$arguments): MariaDbConnection => new MariaDbConnection(...$arguments));
         $this->app->singleton(FormatRegistry::class, static fn (): FormatRegistry => FormatRegistry::standard());
         $this->app->bind(RackClient::class, static fn (): RackClient => new RackClient((string) (config('server.rack') ?? 'unix:'.Places::configured()->rack())));
+        $this->app->scoped(LettingGo::class);
         $this->app->singleton(DiskContentStore::class, static function (): DiskContentStore {
             $disk = Storage::disk('contents');
 

@@ -12,6 +12,7 @@ use App\Rights\FolderRights;
 use App\Rights\NotAllowed;
 use App\Support\SharedProgress;
 use App\Workspace\Files\DiskContentStore;
+use App\Workspace\Files\LettingGo;
 use App\Workspace\Files\SeenContents;
 use App\Workspace\Files\WorkspaceFiles;
 use App\Workspace\Reading\Formats;
@@ -35,7 +36,7 @@ use Illuminate\Support\Str;
 /** Carries plans out, and finishes what a crash has left. One operation at a time runs in a workspace. */
 final readonly class Execution
 {
-    public function __construct(private Planning $planning, private Reconciliation $reconciliation, private DiskContentStore $contents) {}
+    public function __construct(private Planning $planning, private Reconciliation $reconciliation, private DiskContentStore $contents, private LettingGo $lettingGo) {}
 
     /**
      * @param  array<string, Choice|Decision>  $choices  by document id
@@ -114,7 +115,7 @@ final readonly class Execution
      */
     private function files(Workspace $workspace, array $lines): WorkspaceFiles
     {
-        $files = WorkspaceFiles::of($workspace);
+        $files = WorkspaceFiles::of($workspace, $this->lettingGo);
         $ids = array_unique(array_map(static fn (PlanLine $line): string => $line->documentId, $lines));
         foreach (array_chunk($ids, 900) as $chunk) {
             $rows = Document::query()->whereIn('id', $chunk)->whereNotNull('saved_hash')->where('size', '>=', SeenContents::LARGE)->toBase()->get(['path', 'stat', 'seen_at', 'saved_hash']);

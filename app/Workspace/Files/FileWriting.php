@@ -12,7 +12,7 @@ use Hafenbuch\Core\Write\UnableToWrite;
 /** What changes in the files of one folder, each change by a name in the folder in which the process stands, so that none goes another way. */
 final readonly class FileWriting
 {
-    public function __construct(private string $root, private Walls $walls, private Links $links) {}
+    public function __construct(private string $root, private Walls $walls, private Links $links, private ?LettingGo $lettingGo) {}
 
     /**
      * @param  resource  $content
@@ -93,10 +93,12 @@ final readonly class FileWriting
     /** @throws UnableToWrite|InvalidPath */
     public function replace(string $temporary, string $path): void
     {
-        $this->writingIn(self::sharedFolder($temporary, $path), static function () use ($temporary, $path): void {
+        $this->writingIn(self::sharedFolder($temporary, $path), function () use ($temporary, $path): void {
+            $old = $this->held($path);
             if (! @rename(Walls::here(Path::nameOf($temporary)), Walls::here(Path::nameOf($path)))) {
                 throw UnableToWrite::file($path, Trouble::last());
             }
+            $old === null || $this->lettingGo?->later($old);
         });
     }
 
@@ -125,10 +127,12 @@ final readonly class FileWriting
     public function remove(string $path): void
     {
         try {
-            $this->walls->standingIn(Path::folderOf($path), static function () use ($path): void {
+            $this->walls->standingIn(Path::folderOf($path), function () use ($path): void {
+                $old = $this->held($path);
                 if (! @unlink(Walls::here(Path::nameOf($path))) && Walls::lstat(Path::nameOf($path)) !== false) {
                     throw UnableToWrite::file($path, Trouble::last());
                 }
+                $old === null || $this->lettingGo?->later($old);
             });
         } catch (UnableToRead) {
             // Without its folder it is away already.
@@ -153,6 +157,21 @@ final readonly class FileWriting
         } catch (UnableToRead) {
             // It went with the folder that it was in.
         }
+    }
+
+    /**
+     * What has a name in the folder in which the process stands, open; null: it need not be.
+     *
+     * @return ?resource
+     */
+    private function held(string $path)
+    {
+        $stat = $this->lettingGo === null ? false : Walls::lstat(Path::nameOf($path));
+        if ($stat === false || ! FileStat::of($stat)->isFile()) {
+            return null;
+        }
+
+        return $this->walls->open(Path::folderOf($path), Path::nameOf($path), 'rbn')[0] ?: null;
     }
 
     private static function sharedFolder(string $temporary, string $path): string

@@ -31,18 +31,19 @@ final class WorkspaceFiles implements FileSystem
 
     private readonly WritableFolders $writable;
 
-    public function __construct(string $root)
+    /** @param  ?LettingGo  $lettingGo  where what loses its name is kept for later; null: it goes at once */
+    public function __construct(string $root, ?LettingGo $lettingGo = null)
     {
         $this->root = rtrim($root, '/');
         $this->walls = new Walls($this->root);
         $this->seen = new SeenContents;
         $this->writable = new WritableFolders($this->root);
-        $this->writing = new FileWriting($this->root, $this->walls, new Links($this->root, $this->walls));
+        $this->writing = new FileWriting($this->root, $this->walls, new Links($this->root, $this->walls), $lettingGo);
     }
 
-    public static function of(Workspace $workspace): self
+    public static function of(Workspace $workspace, ?LettingGo $lettingGo = null): self
     {
-        return new self($workspace->root);
+        return new self($workspace->root, $lettingGo);
     }
 
     /** Whatever is known of a file from an earlier look saves reading it again, where its stat proves that it was left alone. */
