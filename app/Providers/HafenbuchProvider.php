@@ -46,7 +46,7 @@ final class HafenbuchProvider extends ServiceProvider
         Connection::resolverFor('mariadb', static fn (...$arguments): MariaDbConnection => new MariaDbConnection(...$arguments));
         $this->app->singleton(FormatRegistry::class, static fn (): FormatRegistry => FormatRegistry::standard());
         $this->app->bind(RackClient::class, static fn (): RackClient => new RackClient((string) (config('server.rack') ?? 'unix:'.Places::configured()->rack())));
-        $this->app->scoped(LettingGo::class);
+        $this->app->scoped(LettingGo::class, static fn (): LettingGo => new LettingGo);
         $this->app->singleton(DiskContentStore::class, static function (): DiskContentStore {
             $disk = Storage::disk('contents');
 

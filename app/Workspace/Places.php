@@ -5,14 +5,12 @@ declare(strict_types=1);
 namespace App\Workspace;
 
 use App\Models\Workspace;
-use Hafenbuch\Core\Place\MountTable;
+use App\Workspace\Files\Mounts;
 use Hafenbuch\Core\Place\Place;
 
 /** Looks at folders of the server before anything is written there. */
 final class Places
 {
-    private const MOUNTS = '/proc/self/mountinfo';
-
     private const STICKY = 0o1000;
 
     private const WORLD = 0o002;
@@ -33,7 +31,7 @@ final class Places
         $room = @disk_free_space($real);
 
         return new Place(
-            rtrim($real.substr(rtrim($folder, '/'), strlen($there)), '/'), MountTable::of((string) @file_get_contents(self::MOUNTS))->holding($real), $room === false ? null : (int) $room, is_writable($real),
+            rtrim($real.substr(rtrim($folder, '/'), strlen($there)), '/'), Mounts::now()->holding($real), $room === false ? null : (int) $room, is_writable($real),
             ($mode & self::WORLD) !== 0 && ($mode & self::STICKY) === 0,
             Workspace::query()->when($own !== null, static fn ($query) => $query->whereKeyNot($own?->id))->pluck('root', 'name')->all(),
         );

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use App\Workspace\Files\LettingGo;
 use App\Workspace\Files\WorkspaceFiles;
+use Hafenbuch\Core\Place\MountTable;
 use Tests\Support\Harbour;
 
 /** @return list<string> the names that files have lost which this process still has open */
@@ -52,4 +53,14 @@ it('keeps no more files open than a process can have, and none that has another 
     app()->forgetScopedInstances();
     unset($files);
     expect(namesOfOpen($harbour->workspace->root))->toBe([]);
+});
+
+it('has nothing open on a file server, which refuses that or gives it another name', function () {
+    $harbour = new Harbour(['a.md' => '# A', 'b.md' => '# B']);
+    $files = WorkspaceFiles::of($harbour->workspace, new LettingGo(MountTable::of("31 22 0:31 / / rw,relatime - cifs //store/share rw\n")));
+    $harbour->put('.new', '# new');
+    $files->replace('.new', 'a.md');
+    $files->remove('b.md');
+
+    expect(namesOfOpen($harbour->workspace->root))->toBe([])->and($harbour->read('a.md'))->toBe('# new');
 });

@@ -167,7 +167,7 @@ final readonly class FileWriting
     private function held(string $path)
     {
         $stat = $this->lettingGo === null ? false : Walls::lstat(Path::nameOf($path));
-        if ($stat === false || ! FileStat::of($stat)->isFile()) {
+        if ($stat === false || ! FileStat::of($stat)->isFile() || ! $this->lettingGo?->isFor($stat['dev'], (string) getcwd())) {
             return null;
         }
 

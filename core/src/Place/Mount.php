@@ -10,6 +10,9 @@ final readonly class Mount
     /** What is kept on another machine. */
     private const NETWORK = ['nfs', 'nfs4', 'cifs', 'smb3', 'smbfs', 'afs', '9p', 'ceph', 'glusterfs', 'lustre', 'ncpfs', 'fuse.sshfs', 'fuse.rclone', 'fuse.davfs', 'davfs', 'fuse.glusterfs', 'fuse.s3fs', 'fuse.gcsfuse'];
 
+    /** Where a file that is open loses its name like any other; elsewhere that is refused, or the file gets another name until it is closed. */
+    private const LETTING_OPEN_GO = ['ext2', 'ext3', 'ext4', 'xfs', 'btrfs', 'bcachefs', 'f2fs', 'zfs', 'jfs', 'tmpfs', 'overlay'];
+
     /** What is gone when the machine is started again. */
     private const TEMPORARY = ['tmpfs', 'ramfs', 'devtmpfs'];
 
@@ -32,6 +35,11 @@ final readonly class Mount
     public function isNetwork(): bool
     {
         return in_array($this->type, self::NETWORK, true);
+    }
+
+    public function letsOpenFilesGo(): bool
+    {
+        return in_array($this->type, self::LETTING_OPEN_GO, true);
     }
 
     public function isTemporary(): bool

@@ -21,6 +21,10 @@ it('knows the file system of a folder by the longest mount point', function (str
     expect($mount?->type)->toBe($type)->and($mount->isReadOnly)->toBe($isReadOnly);
 })->with([['/home', 'ext4', false], ['/tmp', 'tmpfs', false], ['/tmpfoo', 'ext4', false], ['/srv/share/x/y', 'nfs4', false], ['/srv/share/local/z', 'ext4', false], ['/media/ida/my stick/a', 'vfat', false], ['/srv/archive', 'ext4', true]]);
 
+it('knows where a file that is open loses its name like any other', function (string $path, bool $isSo) {
+    expect(MountTable::of(MOUNTINFO)->holding($path)?->letsOpenFilesGo())->toBe($isSo);
+})->with([['/home', true], ['/tmp/a', true], ['/srv/share/x', false], ['/srv/share/local/x', true], ['/media/ida/my stick', false]]);
+
 it('says what speaks against a place, and what stops it first', function (string $folder, int $room, int $bytes, bool $isWritable, bool $isWorldWritable, array $words) {
     $place = new Place($folder, MountTable::of(MOUNTINFO)->holding($folder), $room, $isWritable, $isWorldWritable, ['Guidebook' => '/srv/books/guide']);
     $said = array_map(static fn (PlaceTrouble $trouble): string => $trouble->words(), $place->troubles($bytes, 200));
