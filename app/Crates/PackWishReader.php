@@ -14,6 +14,7 @@ use App\Quay\Quay;
 use App\Relink\EndReader;
 use App\Sessions\SessionList;
 use App\Sessions\StageReader;
+use App\Support\ManyValues;
 use App\Support\Refused;
 use App\Workspace\Settings;
 use Carbon\Exceptions\InvalidFormatException;
@@ -88,7 +89,7 @@ final readonly class PackWishReader
             array_push($ids, ...array_filter(array_map(static fn (SessionItem $item): ?string => $item->workspace_id === $workspace->id ? $item->document_id : null, $items)));
         }
         $there = [];
-        foreach (array_chunk(array_values(array_unique($ids)), 1000) as $some) {
+        foreach (ManyValues::portions(array_values(array_unique($ids))) as $some) {
             $there += Document::query()->where('workspace_id', $workspace->id)->whereIn('id', $some)->pluck('id', 'id')->all();
         }
 

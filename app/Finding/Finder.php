@@ -7,6 +7,7 @@ namespace App\Finding;
 use App\Models\Document;
 use App\Models\User;
 use App\Models\Workspace;
+use App\Support\ManyValues;
 use App\Workspace\Catalogue\Catalogue;
 use App\Workspace\Catalogue\Catalogues;
 use App\Workspace\Graph\WorkspaceGraphs;
@@ -27,8 +28,6 @@ final readonly class Finder
 
     /** The same where most of them may not pass. */
     private const SIFTED = 5000;
-
-    private const CHUNK = 1000;
 
     /** Texts that are read to see whether words follow one another in them, and how long. */
     private const READ = 100;
@@ -84,7 +83,7 @@ final readonly class Finder
         $narrowing = Narrowing::by($query, $workspace, $person, $catalogue, $this->graphs)->only($ids);
         $wanted = $query->terms === [] ? null : Wanted::by($query, $workspace, Vocabularies::of($workspace));
         $found = [];
-        foreach ($wanted?->isNowhere() ? [] : array_chunk($narrowing->few() ?? $narrowing->some() ?? [], self::CHUNK) as $chunk) {
+        foreach ($wanted?->isNowhere() ? [] : ManyValues::portions($narrowing->few() ?? $narrowing->some() ?? []) as $chunk) {
             $rows = $this->rows($narrowing)->whereIn('d.id', $chunk);
             array_push($found, ...($wanted?->onFew($rows) ?? $rows)->pluck('d.id')->all());
         }
@@ -113,7 +112,7 @@ final readonly class Finder
             return [$ids, count($ids) > $limit];
         }
         $ids = [];
-        foreach (array_chunk($few, self::CHUNK) as $chunk) {
+        foreach (ManyValues::portions($few) as $chunk) {
             $ids += $this->rows($narrowing)->whereIn('d.id', $chunk)->pluck('s.changed_at', 'd.id')->all();
         }
         arsort($ids, SORT_STRING);
@@ -128,7 +127,7 @@ final readonly class Finder
         $few = $narrowing->few();
         $ids = [];
         if ($few !== null) {
-            foreach ($wanted->isNowhere() ? [] : array_chunk($few, self::CHUNK) as $chunk) {
+            foreach ($wanted->isNowhere() ? [] : ManyValues::portions($few) as $chunk) {
                 array_push($ids, ...$wanted->onFew($this->rows($narrowing)->whereIn('d.id', $chunk))->pluck('d.id')->all());
             }
 

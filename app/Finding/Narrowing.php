@@ -8,6 +8,7 @@ use App\Models\Document;
 use App\Models\User;
 use App\Models\Workspace;
 use App\Quay\Quay;
+use App\Support\ManyValues;
 use App\Workspace\Catalogue\Catalogue;
 use App\Workspace\Graph\WorkspaceGraphs;
 use App\Workspace\Index\Strays;
@@ -231,7 +232,10 @@ final class Narrowing
         $document = Document::at($this->workspace, $path);
         $keys = $document === null ? [] : Strays::working($this->workspace)->where('r.document_id', $document->id)->whereIn('r.target_kind', [TargetKind::File->value])->distinct()->pluck('r.target_key')->all();
 
-        return DB::table('documents')->where('workspace_id', $this->workspace->id)->whereIn('path_key', $keys)->whereNull('dropped_at')->pluck('id')->all();
+        return array_merge(...array_map(
+            fn (array $some): array => ManyValues::among(DB::table('documents'), 'path_key', $some)->where('workspace_id', $this->workspace->id)->whereNull('dropped_at')->pluck('id')->all(),
+            ManyValues::portions($keys),
+        ));
     }
 
     /**

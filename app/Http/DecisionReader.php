@@ -8,6 +8,7 @@ use App\Models\Document;
 use App\Models\User;
 use App\Models\Workspace;
 use App\Quay\KeptDecisions;
+use App\Support\ManyValues;
 use Hafenbuch\Core\Path\Path;
 use Hafenbuch\Core\Plan\Choice;
 use Hafenbuch\Core\Plan\Decision;
@@ -191,7 +192,7 @@ final class DecisionReader
     public static function refuseUnknown(Workspace $workspace, array $ids): void
     {
         $known = 0;
-        foreach (array_chunk($ids, 1000) as $chunk) {
+        foreach (ManyValues::portions($ids) as $chunk) {
             $known += Document::query()->kept()->where('workspace_id', $workspace->id)->whereIn('id', $chunk)->count();
         }
         if ($known !== count($ids)) {

@@ -10,6 +10,7 @@ use App\Models\Scan;
 use App\Models\Workspace;
 use App\Past\Store\Inventory;
 use App\Past\Versions\Retention;
+use App\Support\TableCounts;
 use App\Workspace\Pulse;
 use App\Workspace\Settings;
 use Illuminate\Support\Facades\DB;
@@ -48,5 +49,6 @@ final readonly class HourlyUpkeep
         // The database’s cache never forgets by itself what nobody asks for any more.
         DB::table('cache')->where('expiration', '<', now()->getTimestamp())->delete();
         DB::table('known_sources')->where('used_at', '<', now()->subDays(self::SOURCE_DAYS))->delete();
+        TableCounts::renew();
     }
 }

@@ -6,6 +6,7 @@ namespace App\Pictures;
 
 use App\Drafts\WorkingContent;
 use App\Models\Document;
+use App\Support\ManyValues;
 use App\Workspace\MediaFacts;
 use App\Workspace\MediaType;
 use Hafenbuch\Core\Path\Path;
@@ -86,8 +87,8 @@ final readonly class Outline
     private function known(Document $document, array $paths): array
     {
         $known = [];
-        foreach (array_chunk(array_map(Path::key(...), $paths), 1000) as $keys) {
-            $known += DB::table('documents')->where('workspace_id', $document->workspace_id)->whereIn('path_key', $keys)->whereNull('dropped_at')->where('is_gone', false)->pluck('id', 'path_key')->all();
+        foreach (ManyValues::portions(array_map(Path::key(...), $paths)) as $keys) {
+            $known += ManyValues::among(DB::table('documents'), 'path_key', $keys)->where('workspace_id', $document->workspace_id)->whereNull('dropped_at')->where('is_gone', false)->pluck('id', 'path_key')->all();
         }
 
         return $known;

@@ -7,6 +7,7 @@ namespace App\Pictures;
 use App\Models\Document;
 use App\Models\Workspace;
 use App\Pictures\Drawing\Drawer;
+use App\Support\ManyValues;
 use App\Workspace\Files\DiskContentStore;
 use App\Workspace\Graph\WorkspaceGraphs;
 use App\Workspace\Reading\Formats;
@@ -132,7 +133,7 @@ final readonly class Shown
             }
         }
 
-        return DB::table('documents')->where('workspace_id', $workspace->id)->whereIn('path_key', array_slice(array_values(array_unique($keys)), 0, self::PARTS))->whereNull('dropped_at')->orderBy('id')->pluck('id')->all();
+        return ManyValues::among(DB::table('documents'), 'path_key', array_slice(array_values(array_unique($keys)), 0, self::PARTS))->where('workspace_id', $workspace->id)->whereNull('dropped_at')->orderBy('id')->pluck('id')->all();
     }
 
     /**
@@ -142,7 +143,7 @@ final readonly class Shown
     private function choices(array $ids): array
     {
         $choices = [];
-        foreach (array_chunk($ids, 1000) as $chunk) {
+        foreach (ManyValues::portions($ids) as $chunk) {
             $choices += DB::table('picture_choices')->whereIn('document_id', $chunk)->get(['document_id', 'aspect', 'hash', 'chosen_at'])->keyBy('document_id')->all();
         }
 
@@ -156,7 +157,7 @@ final readonly class Shown
     private function rows(Workspace $workspace, array $ids): array
     {
         $rows = [];
-        foreach (array_chunk($ids, 1000) as $chunk) {
+        foreach (ManyValues::portions($ids) as $chunk) {
             $rows += DB::table('documents')->leftJoin('drafts', 'drafts.document_id', '=', 'documents.id')->where('workspace_id', $workspace->id)->whereIn('documents.id', $chunk)->whereNull('dropped_at')
                 ->get(['documents.id', 'path', 'title', 'format', DB::raw('coalesce(drafts.hash, if(is_gone, null, saved_hash)) as hash')])->keyBy('id')->all();
         }

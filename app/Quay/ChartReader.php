@@ -6,6 +6,7 @@ namespace App\Quay;
 
 use App\Models\Document;
 use App\Models\Workspace;
+use App\Support\ManyValues;
 use App\Workspace\Graph\WorkspaceGraphs;
 use App\Workspace\Kept\TouchedRow;
 use Hafenbuch\Core\Document\ContentState;
@@ -17,8 +18,6 @@ final readonly class ChartReader
 {
     /** More are in no one chart. */
     public const MOST = 5000;
-
-    private const CHUNK = 1000;
 
     public function __construct(private WorkspaceGraphs $graphs) {}
 
@@ -82,7 +81,7 @@ final readonly class ChartReader
     private function rows(Workspace $workspace, array $ids): array
     {
         $rows = [];
-        foreach (array_chunk($ids, self::CHUNK) as $chunk) {
+        foreach (ManyValues::portions($ids) as $chunk) {
             $found = DB::table('documents as d')->leftJoin('drafts', 'drafts.document_id', '=', 'd.id')->where('d.workspace_id', $workspace->id)->whereIn('d.id', $chunk)->whereNull('d.dropped_at')
                 ->get(['d.id', 'd.path', 'd.title', 'd.saved_hash', DB::raw('drafts.document_id is not null as has_draft')])->keyBy('id');
             foreach ($chunk as $id) {

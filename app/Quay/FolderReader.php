@@ -7,6 +7,7 @@ namespace App\Quay;
 use App\Models\Document;
 use App\Models\User;
 use App\Models\Workspace;
+use App\Support\ManyValues;
 use App\Workspace\Catalogue\Catalogues;
 use App\Workspace\Catalogue\FolderSum;
 use App\Workspace\Files\DiskContentStore;
@@ -44,7 +45,7 @@ final readonly class FolderReader
     private static function notes(array $ids): array
     {
         $notes = [];
-        foreach (array_chunk($ids, 1000) as $chunk) {
+        foreach (ManyValues::portions($ids) as $chunk) {
             $notes += DB::table('documents')->whereIn('id', $chunk)->whereNotNull('note')->pluck('note', 'id')->all();
         }
 
@@ -58,7 +59,7 @@ final readonly class FolderReader
     private function refersTo(array $ids): array
     {
         $counts = [];
-        foreach (array_chunk($ids, 1000) as $chunk) {
+        foreach (ManyValues::portions($ids) as $chunk) {
             $counts += DB::table('document_references as r')->leftJoin('drafts', 'drafts.document_id', '=', 'r.document_id')
                 ->whereIn('r.document_id', $chunk)->whereRaw('r.in_draft = (drafts.document_id is not null)')->groupBy('r.document_id')
                 ->pluck(DB::raw('count(*)'), 'r.document_id')->all();
@@ -78,9 +79,9 @@ final readonly class FolderReader
             $byKey[Document::key($document->path)] = $document->id;
         }
         $counts = [];
-        foreach (array_chunk(array_keys($byKey), 1000) as $chunk) {
-            $found = DB::table('document_references as r')->leftJoin('drafts', 'drafts.document_id', '=', 'r.document_id')
-                ->where('r.workspace_id', $workspace->id)->whereIn('r.target_key', $chunk)->whereRaw('r.in_draft = (drafts.document_id is not null)')
+        foreach (ManyValues::portions(array_keys($byKey)) as $chunk) {
+            $found = ManyValues::among(DB::table('document_references as r'), 'r.target_key', $chunk)->leftJoin('drafts', 'drafts.document_id', '=', 'r.document_id')
+                ->where('r.workspace_id', $workspace->id)->whereRaw('r.in_draft = (drafts.document_id is not null)')
                 ->groupBy('r.target_key')->pluck(DB::raw('count(*)'), 'r.target_key');
             foreach ($found as $key => $count) {
                 $counts[$byKey[$key]] = (int) $count;

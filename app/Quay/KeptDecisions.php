@@ -7,14 +7,13 @@ namespace App\Quay;
 use App\Models\User;
 use App\Models\Workspace;
 use App\Support\BulkInsert;
+use App\Support\ManyValues;
 use App\Workspace\Pulse;
 use Illuminate\Support\Facades\DB;
 
 /** What one person has decided in one workspace and not carried out yet. It outlives the browser, and is the same in every window. */
 final readonly class KeptDecisions
 {
-    private const CHUNK = 1000;
-
     public function __construct(private Workspace $workspace, private User $person) {}
 
     /** @return array<string, array<string, mixed>> by document id, each as a request gives it, with the document's `from` path */
@@ -41,7 +40,7 @@ final readonly class KeptDecisions
         $now = now()->format('Y-m-d H:i:s.v');
         DB::transaction(function () use ($changes, $now): void {
             $this->forget(array_map(strval(...), array_keys(array_filter($changes, static fn (?array $choice): bool => $choice === null))));
-            foreach (array_chunk(array_filter($changes), self::CHUNK, true) as $chunk) {
+            foreach (array_chunk(array_filter($changes), ManyValues::AT_ONCE, true) as $chunk) {
                 BulkInsert::into('decisions', array_map(fn (int|string $id, array $choice): array => [
                     'workspace_id' => $this->workspace->id, 'user_id' => $this->person->id, 'document_id' => (string) $id, 'choice' => json_encode($choice, JSON_THROW_ON_ERROR), 'at' => $now,
                 ], array_keys($chunk), $chunk), ['choice', 'at']);
@@ -59,7 +58,7 @@ final readonly class KeptDecisions
     /** @param list<string> $ids */
     private function forget(array $ids): void
     {
-        foreach (array_chunk($ids, self::CHUNK) as $chunk) {
+        foreach (ManyValues::portions($ids) as $chunk) {
             $this->query()->whereIn('document_id', $chunk)->delete();
         }
     }

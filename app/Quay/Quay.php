@@ -10,6 +10,7 @@ use App\Models\QuayItem;
 use App\Models\User;
 use App\Models\Workspace;
 use App\Support\BulkInsert;
+use App\Support\ManyValues;
 use App\Workspace\Pulse;
 use Hafenbuch\Core\Plan\ReasonKind;
 use Illuminate\Support\Facades\DB;
@@ -171,7 +172,7 @@ final readonly class Quay
         DB::transaction(function () use ($documents, $instead): void {
             $there = $this->query()->where('place', '!=', QuayItem::AWAY)->pluck('place', 'document_id')->all();
             if ($instead) {
-                foreach (array_chunk(array_keys(array_diff_key($there, $documents)), 1000) as $gone) {
+                foreach (ManyValues::portions(array_keys(array_diff_key($there, $documents))) as $gone) {
                     $this->query()->whereIn('document_id', array_map(strval(...), $gone))->where('place', '!=', QuayItem::AWAY)->delete();
                 }
             }

@@ -6,6 +6,7 @@ namespace App\Relink;
 
 use App\Models\Document;
 use App\Models\Workspace;
+use App\Support\ManyValues;
 use Hafenbuch\Core\Plan\Action;
 use Hafenbuch\Core\Relink\LostFile;
 use Illuminate\Support\Facades\DB;
@@ -13,8 +14,6 @@ use Illuminate\Support\Facades\DB;
 /** What is known of files that are missed: a document whose file is gone keeps what it last held, and one that was taken away has its entry. */
 final class LostFiles
 {
-    private const CHUNK = 1000;
-
     /**
      * @param  list<string>  $paths
      * @return list<LostFile> in that order
@@ -22,8 +21,8 @@ final class LostFiles
     public static function at(Workspace $workspace, array $paths): array
     {
         $gone = $dropped = [];
-        foreach (array_chunk(array_map(Document::key(...), $paths), self::CHUNK) as $keys) {
-            foreach (DB::table('documents')->where('workspace_id', $workspace->id)->whereIn('path_key', $keys)->orderBy('updated_at')->get(['id', 'path', 'saved_hash', 'size', 'seen_at', 'is_gone', 'dropped_at']) as $row) {
+        foreach (ManyValues::portions(array_map(Document::key(...), $paths)) as $keys) {
+            foreach (ManyValues::among(DB::table('documents'), 'path_key', $keys)->where('workspace_id', $workspace->id)->orderBy('updated_at')->get(['id', 'path', 'saved_hash', 'size', 'seen_at', 'is_gone', 'dropped_at']) as $row) {
                 if ($row->is_gone && $row->saved_hash !== null) {
                     $gone[$row->path] = new LostFile($row->path, $row->saved_hash, (int) $row->size, (int) $row->seen_at ?: null);
                 } elseif ($row->dropped_at !== null) {
@@ -43,7 +42,7 @@ final class LostFiles
     private static function deleted(array $documents): array
     {
         $lost = [];
-        foreach (array_chunk(array_map(strval(...), array_keys($documents)), self::CHUNK) as $ids) {
+        foreach (ManyValues::portions(array_map(strval(...), array_keys($documents))) as $ids) {
             $lines = DB::table('operation_lines as l')->join('operations as o', 'o.id', '=', 'l.operation_id')->whereIn('l.document_id', $ids)->where('l.action', Action::Remove->value)->whereNotNull('l.before_hash')
                 ->orderBy('o.number')->get(['l.document_id', 'l.path', 'l.before_hash', 'l.before_size', 'o.number', 'o.created_at']);
             foreach ($lines as $line) {

@@ -11,6 +11,7 @@ use App\Models\Workspace;
 use App\Saving\Execution;
 use App\Saving\Planning;
 use App\Saving\PreparedPlan;
+use App\Support\ManyValues;
 use App\Support\Refused;
 use App\Workspace\Sources;
 use Hafenbuch\Core\Path\Path;
@@ -114,8 +115,8 @@ final readonly class Relinker
     {
         $there = [];
         $inside = array_values(array_filter($leads, static fn (string $end): bool => Address::of($end) === null));
-        foreach (array_chunk(array_map(Document::key(...), $inside), 1000) as $keys) {
-            $there += array_fill_keys(Document::query()->kept()->where('workspace_id', $workspace->id)->whereIn('path_key', $keys)->where('is_gone', false)->pluck('path')->all(), true);
+        foreach (ManyValues::portions(array_map(Document::key(...), $inside)) as $keys) {
+            $there += array_fill_keys(ManyValues::among(Document::query(), 'path_key', $keys)->kept()->where('workspace_id', $workspace->id)->where('is_gone', false)->pluck('path')->all(), true);
         }
         $sources = Sources::of($workspace, $person);
 

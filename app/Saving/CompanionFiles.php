@@ -6,6 +6,7 @@ namespace App\Saving;
 
 use App\Models\Document;
 use App\Models\Workspace;
+use App\Support\ManyValues;
 use App\Workspace\Files\WorkspaceFiles;
 use App\Workspace\Settings;
 use Hafenbuch\Core\Naming\CompanionRule;
@@ -17,17 +18,6 @@ use Illuminate\Support\Facades\DB;
 /** Finds the files that belong to chosen documents by their names. */
 final class CompanionFiles
 {
-    private const CHUNK = 1000;
-
-    /**
-     * Of a thousand values MariaDB makes a table, and may then read all documents to see which are in it
-     * (https://mariadb.com/kb/en/conversion-of-big-in-predicates-into-subqueries/).
-     */
-    private const PATHS = 900;
-
-    /** Asked for paths that have a file, it may also go through all that have one, above all right after a first scan. */
-    private const BY_PATH = 'documents_there_index';
-
     /** From so many documents on all files that are called like companions are looked at once, in place of one question for each. */
     private const MANY = 5000;
 
@@ -43,7 +33,7 @@ final class CompanionFiles
             return [$choices, []];
         }
         $paths = [];
-        foreach (array_chunk(array_map(strval(...), array_keys($concerned)), self::CHUNK) as $ids) {
+        foreach (ManyValues::portions(array_map(strval(...), array_keys($concerned))) as $ids) {
             $paths += DB::table('documents')->where('workspace_id', $workspace->id)->whereIn('id', $ids)->pluck('path', 'id')->all();
         }
         [$files, $folders] = self::find($workspace, $rules, array_values($paths));
@@ -116,8 +106,8 @@ final class CompanionFiles
         }
         $there = static fn () => DB::table('documents')->where('workspace_id', $workspace->id)->whereNull('dropped_at')->where('is_gone', false);
         $files = $folders = [];
-        foreach (array_chunk(array_map(strval(...), array_keys($keys)), self::PATHS) as $chunk) {
-            $files += $there()->forceIndex(self::BY_PATH)->whereIn('path_key', $chunk)->whereNotNull('saved_hash')->pluck('id', 'path')->all();
+        foreach (ManyValues::portions(array_map(strval(...), array_keys($keys))) as $chunk) {
+            $files += ManyValues::among($there(), 'path_key', $chunk)->whereNotNull('saved_hash')->pluck('id', 'path')->all();
         }
         $disk = WorkspaceFiles::of($workspace);
         foreach (array_map(strval(...), array_keys($places)) as $place) {

@@ -10,6 +10,7 @@ use App\Models\User;
 use App\Models\Workspace;
 use App\Rights\FolderRights;
 use App\Rights\NotAllowed;
+use App\Support\ManyValues;
 use App\Support\SharedProgress;
 use App\Workspace\Files\DiskContentStore;
 use App\Workspace\Files\LettingGo;
@@ -117,7 +118,7 @@ final readonly class Execution
     {
         $files = WorkspaceFiles::of($workspace, $this->lettingGo);
         $ids = array_unique(array_map(static fn (PlanLine $line): string => $line->documentId, $lines));
-        foreach (array_chunk($ids, 900) as $chunk) {
+        foreach (ManyValues::portions($ids) as $chunk) {
             $rows = Document::query()->whereIn('id', $chunk)->whereNotNull('saved_hash')->where('size', '>=', SeenContents::LARGE)->toBase()->get(['path', 'stat', 'seen_at', 'saved_hash']);
             foreach ($rows as $row) {
                 $files->known($row->path, $row->stat, (int) $row->seen_at, $row->saved_hash);
@@ -198,7 +199,7 @@ final readonly class Execution
         }
         $files = WorkspaceFiles::of($workspace);
         $formats = Formats::of($workspace);
-        foreach (array_chunk($sources, 1000, true) as $chunk) {
+        foreach (array_chunk($sources, ManyValues::AT_ONCE, true) as $chunk) {
             $rows = Document::query()->whereIn('id', array_keys($chunk))->toBase()->get(['id', 'path', 'stat', 'seen_at'])->keyBy('id')->all();
             $kept = array_filter($rows, static fn (object $row): bool => array_filter([$row->path, ...$places[$chunk[$row->id]]], static fn (string $path): bool => $formats->forPath($path) !== null) !== []
                 || ! $arriving->stay($chunk[$row->id], new ContentInPlace($row->path, $row->stat, (int) $row->seen_at, static fn (): array => [$files, $row->path])));

@@ -5,13 +5,12 @@ declare(strict_types=1);
 namespace App\Saving;
 
 use App\Models\OperationLine;
+use App\Support\ManyValues;
 use Illuminate\Support\Facades\DB;
 
 /** How far documents have come, after an operation that moves them on. */
 final class MarkWriter
 {
-    private const CHUNK = 1000;
-
     /**
      * Within a transaction.
      *
@@ -37,7 +36,7 @@ final class MarkWriter
         }
         foreach ($marks as $mark => $ids) {
             [$state, $revision] = json_decode((string) $mark, true);
-            foreach (array_chunk($ids, self::CHUNK) as $chunk) {
+            foreach (ManyValues::portions($ids) as $chunk) {
                 DB::table('documents')->whereIn('id', $chunk)->update(['release_state' => $state, 'release_revision' => $revision]);
             }
         }

@@ -6,6 +6,7 @@ namespace App\Saving;
 
 use App\Models\Document;
 use App\Models\Workspace;
+use App\Support\ManyValues;
 use App\Workspace\Reading\Formats;
 use Hafenbuch\Core\Plan\PlanLine;
 use Hafenbuch\Core\Write\Operation;
@@ -13,8 +14,6 @@ use Hafenbuch\Core\Write\Operation;
 /** Files that an operation only gives another name. Nothing of them goes, so media among them are not kept, however large the folder is that moves. */
 final readonly class MovedFiles
 {
-    private const AT_ONCE = 900;
-
     /**
      * What the transaction sees as such: not a file whose place another one takes.
      *
@@ -50,7 +49,7 @@ final readonly class MovedFiles
         $formats = Formats::of($workspace);
         $moved = array_filter(self::of($lines), static fn (array $moved): bool => $formats->forPath($moved[0]->path) === null && $formats->forPath($moved[1]) === null);
         $unkept = [];
-        foreach (array_chunk(array_keys($moved), self::AT_ONCE) as $ids) {
+        foreach (ManyValues::portions(array_keys($moved)) as $ids) {
             foreach (Document::query()->whereIn('id', $ids)->where('size', '>=', ArrivingContents::LEAST)->pluck('size', 'id')->all() as $id => $size) {
                 $unkept[$id] = [(string) $moved[$id][0]->after, (int) $size];
             }

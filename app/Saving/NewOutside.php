@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Saving;
 
 use App\Models\Workspace;
+use App\Support\ManyValues;
 use App\Workspace\MediaType;
 use App\Workspace\Settings;
 use Hafenbuch\Core\Format\FormatRegistry;
@@ -16,8 +17,6 @@ use Illuminate\Support\Facades\DB;
 /** Finds the files outside of the workspace to which drafts that are to be saved refer for the first time. */
 final class NewOutside
 {
-    private const CHUNK = 1000;
-
     /**
      * @param  array<string, Choice>  $choices  by document id
      * @return array<string, list<string>> by document id: absolute paths of files that the workspace's rules would take in
@@ -26,7 +25,7 @@ final class NewOutside
     {
         $saved = array_map(strval(...), array_keys(array_filter($choices, static fn (Choice $choice): bool => $choice->decision->isSave() || $choice->decision->makesFile())));
         $layers = [];
-        foreach (array_chunk($saved, self::CHUNK) as $ids) {
+        foreach (ManyValues::portions($saved) as $ids) {
             foreach (DB::table('document_references')->whereIn('document_id', $ids)->where('target_kind', TargetKind::Outside->value)->whereNotNull('address')->get(['document_id', 'in_draft', 'address']) as $row) {
                 $layers[$row->document_id][(int) $row->in_draft][$row->address] = true;
             }

@@ -9,6 +9,7 @@ use App\Models\Operation;
 use App\Models\OperationLine;
 use App\Models\Workspace;
 use App\Support\DatabaseTrouble;
+use App\Support\ManyValues;
 use App\Workspace\Graph\StatesTold;
 use App\Workspace\Index\FileLook;
 use App\Workspace\Pulse;
@@ -130,7 +131,7 @@ final readonly class Reconciliation
     private function mark(array $byDocument, ?string $problem = null): void
     {
         $ids = array_map(static fn (OperationLine $line): int => $line->id, array_merge(...array_values($byDocument)));
-        foreach (array_chunk($ids, 1000) as $chunk) {
+        foreach (ManyValues::portions($ids) as $chunk) {
             OperationLine::query()->whereIn('id', $chunk)->update(['is_reconciled' => true, 'problem' => $problem]);
         }
     }

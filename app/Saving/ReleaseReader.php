@@ -7,6 +7,7 @@ namespace App\Saving;
 use App\Models\User;
 use App\Models\Workspace;
 use App\Rights\FolderRights;
+use App\Support\ManyValues;
 use App\Workspace\Graph\WorkspaceGraphs;
 use App\Workspace\Settings;
 use App\Workspace\StandingLocks;
@@ -21,8 +22,6 @@ use Illuminate\Support\Facades\DB;
 /** Adds to a plan where its documents go in the chain of states. */
 final readonly class ReleaseReader
 {
-    private const CHUNK = 1000;
-
     public function __construct(private WorkspaceGraphs $graphs) {}
 
     /** @param array<string, Choice> $choices by document id */
@@ -53,7 +52,7 @@ final readonly class ReleaseReader
     {
         $rights = FolderRights::of($workspace, $person);
         $documents = [];
-        foreach (array_chunk($ids, self::CHUNK) as $chunk) {
+        foreach (ManyValues::portions($ids) as $chunk) {
             $rows = DB::table('documents as d')->leftJoin('drafts', 'drafts.document_id', '=', 'd.id')
                 ->leftJoinSub(StandingLocks::holders()->where('held.user_id', '!=', $person->id), 'locks', 'locks.document_id', '=', 'd.id')->leftJoin('users', 'users.id', '=', 'locks.user_id')
                 ->where('d.workspace_id', $workspace->id)->whereNull('d.dropped_at')->whereIn('d.id', $chunk)

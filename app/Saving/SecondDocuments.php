@@ -9,6 +9,7 @@ use App\Models\Document;
 use App\Models\Operation;
 use App\Models\Workspace;
 use App\Quay\Quay;
+use App\Support\ManyValues;
 use App\Workspace\Files\DiskContentStore;
 
 /**
@@ -22,8 +23,8 @@ final readonly class SecondDocuments
     /** @param array<string, string> $owners by path: the id of the document that the operation gives it to */
     public function giveWay(Workspace $workspace, Operation $operation, array $owners): void
     {
-        $seconds = Document::query()->with('draft')->lockForUpdate()->where('workspace_id', $workspace->id)
-            ->whereIn('file_key', array_map(Document::key(...), array_map(strval(...), array_keys($owners))))->whereNotIn('id', array_values($owners))
+        $seconds = ManyValues::among(Document::query(), 'file_key', array_map(Document::key(...), array_map(strval(...), array_keys($owners))))->with('draft')->lockForUpdate()->where('workspace_id', $workspace->id)
+            ->whereNotIn('id', array_values($owners))
             ->where('created_at', '>=', $operation->created_at)->whereDoesntHave('versions')->orderBy('id')->get();
         foreach ($seconds as $second) {
             $this->merge($workspace, $operation, $second, $owners[$second->path]);

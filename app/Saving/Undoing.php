@@ -10,6 +10,7 @@ use App\Models\OperationLine;
 use App\Models\User;
 use App\Models\Workspace;
 use App\Rights\FolderRights;
+use App\Support\ManyValues;
 use App\Support\Refused;
 use App\Workspace\Files\DiskContentStore;
 use App\Workspace\Files\WorkspaceFiles;
@@ -110,7 +111,7 @@ final readonly class Undoing
     private function places(array $done): array
     {
         $places = [];
-        foreach (array_chunk(array_unique(array_map(static fn (PlanLine $line): string => $line->documentId, $done)), 1000) as $ids) {
+        foreach (ManyValues::portions(array_unique(array_map(static fn (PlanLine $line): string => $line->documentId, $done))) as $ids) {
             $places += Document::query()->kept()->whereIn('id', $ids)->pluck('path', 'id')->all();
         }
 
@@ -124,7 +125,7 @@ final readonly class Undoing
     private function marks(array $done): array
     {
         $marks = [];
-        foreach (array_chunk(array_unique(array_map(static fn (PlanLine $line): string => $line->documentId, $done)), 1000) as $ids) {
+        foreach (ManyValues::portions(array_unique(array_map(static fn (PlanLine $line): string => $line->documentId, $done))) as $ids) {
             foreach (Document::query()->whereIn('id', $ids)->whereNotNull('release_state')->get(['id', 'release_state', 'release_revision']) as $document) {
                 $marks[$document->id] = $document->mark();
             }
@@ -158,9 +159,9 @@ final readonly class Undoing
         $ids = array_map(static fn (PlanLine $line): string => $line->documentId, $lines);
         $referrers = [];
         foreach (array_chunk(array_map(static fn (PlanLine $line): string => $line->path, $lines), 500) as $paths) {
-            $rows = DB::table('document_references as r')->join('documents as d', 'd.id', '=', 'r.document_id')
+            $rows = ManyValues::among(DB::table('document_references as r'), 'r.target_key', array_map(Document::key(...), $paths))->join('documents as d', 'd.id', '=', 'r.document_id')
                 ->where('r.workspace_id', $workspace->id)->where('r.in_draft', false)
-                ->whereIn('r.target_key', array_map(Document::key(...), $paths))
+
                 ->whereNotIn('d.id', $ids)->where('d.is_gone', false)->whereNull('d.dropped_at')
                 ->distinct()->get(['r.target_path', 'd.path']);
             foreach ($rows as $row) {

@@ -10,6 +10,7 @@ use App\Models\SessionStage;
 use App\Models\User;
 use App\Models\Workspace;
 use App\Rights\FolderRights;
+use App\Support\ManyValues;
 use App\Workspace\Settings;
 use App\Workspace\StandingLocks;
 use Hafenbuch\Core\Path\Path;
@@ -24,8 +25,6 @@ final class StageReader
 {
     /** Who keeps a person from writing where no other person does: their role, the folder’s rights, the document’s state. */
     private const RULES = 'the rules of the workspace';
-
-    private const CHUNK = 1000;
 
     /**
      * What the person may read of a stage: all of an own one, of a shared one what lies in workspaces of theirs.
@@ -119,11 +118,11 @@ final class StageReader
     {
         $ids = [];
         $here = static fn () => DB::table('documents')->where('workspace_id', $workspace->id)->whereNull('dropped_at');
-        foreach (array_chunk(array_values(array_unique(array_filter(array_map(static fn (KeptDocument $one): ?string => $one->savedHash, $lost)))), self::CHUNK) as $hashes) {
-            array_push($ids, ...$here()->whereIn('saved_hash', $hashes)->pluck('id')->all());
+        foreach (ManyValues::portions(array_values(array_unique(array_filter(array_map(static fn (KeptDocument $one): ?string => $one->savedHash, $lost))))) as $hashes) {
+            array_push($ids, ...ManyValues::among($here(), 'saved_hash', $hashes)->pluck('id')->all());
         }
-        foreach (array_chunk($lost, self::CHUNK) as $chunk) {
-            array_push($ids, ...$here()->whereIn('path_key', array_map(static fn (KeptDocument $one): string => Path::key($one->path), $chunk))->pluck('id')->all());
+        foreach (ManyValues::portions($lost) as $chunk) {
+            array_push($ids, ...ManyValues::among($here(), 'path_key', array_map(static fn (KeptDocument $one): string => Path::key($one->path), $chunk))->pluck('id')->all());
         }
         // No index knows names; one look at all paths finds them for however many are lost.
         $names = array_fill_keys(array_map(static fn (KeptDocument $one): string => Path::nameOf($one->path), $lost), true);
@@ -147,7 +146,7 @@ final class StageReader
     {
         $documents = [];
         [$rights, $chain] = [FolderRights::of($workspace, $person), Settings::of($workspace)->chain()];
-        foreach (array_chunk(array_values(array_unique($ids)), self::CHUNK) as $chunk) {
+        foreach (ManyValues::portions(array_values(array_unique($ids))) as $chunk) {
             $rows = DB::table('documents as d')->leftJoin('drafts as dr', 'dr.document_id', '=', 'd.id')
                 ->leftJoinSub(StandingLocks::holders()->where('held.user_id', '!=', $person->id), 'l', 'l.document_id', '=', 'd.id')->leftJoin('users as u', 'u.id', '=', 'l.user_id')
                 ->where('d.workspace_id', $workspace->id)->whereIn('d.id', $chunk)->get(['d.id', 'd.path', 'd.saved_hash', 'd.is_gone', 'd.dropped_at', 'dr.hash', 'u.name as locked_by', 'd.release_state', 'd.release_revision']);

@@ -14,6 +14,7 @@ use App\Relink\StrayList;
 use App\Saving\Execution;
 use App\Saving\Planning;
 use App\Saving\PreparedPlan;
+use App\Support\ManyValues;
 use App\Workspace\Files\WorkspaceFiles;
 use App\Workspace\Settings;
 use App\Workspace\Sources;
@@ -27,8 +28,6 @@ use Illuminate\Support\Facades\DB;
 /** Brings what lies elsewhere into the workspace, with the references to it, by a plan as everything else. */
 final readonly class TakeIn
 {
-    private const CHUNK = 1000;
-
     public function __construct(private Planning $planning, private Execution $execution) {}
 
     public function list(Workspace $workspace, User $person, TakeInWish $wish): TakeInList
@@ -113,8 +112,8 @@ final readonly class TakeIn
     private static function present(Workspace $workspace, array $sources): array
     {
         $present = [];
-        foreach (array_chunk(array_map(static fn (SourceFile $source): string => $source->hash, $sources), self::CHUNK) as $hashes) {
-            $present += DB::table('documents')->where('workspace_id', $workspace->id)->whereNull('dropped_at')->where('is_gone', false)->whereIn('saved_hash', $hashes)->orderByDesc('path')->pluck('path', 'saved_hash')->all();
+        foreach (ManyValues::portions(array_map(static fn (SourceFile $source): string => $source->hash, $sources)) as $hashes) {
+            $present += ManyValues::among(DB::table('documents'), 'saved_hash', $hashes)->where('workspace_id', $workspace->id)->whereNull('dropped_at')->where('is_gone', false)->orderByDesc('path')->pluck('path', 'saved_hash')->all();
         }
 
         return $present;

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Workspace;
 
 use App\Models\Workspace;
+use App\Support\ManyValues;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
@@ -12,8 +13,6 @@ use Illuminate\Support\Facades\DB;
 /** Which documents are with someone in a crate that was packed to be worked on. */
 final class Lent
 {
-    private const CHUNK = 1000;
-
     /**
      * @param  list<string>  $ids  of documents
      * @return array<string, string> by document id: to whom, and since when, in words
@@ -25,7 +24,7 @@ final class Lent
         if ($ids === [] || self::crates($workspace)->doesntExist()) {
             return [];
         }
-        foreach (array_chunk($ids, self::CHUNK) as $some) {
+        foreach (ManyValues::portions($ids) as $some) {
             foreach (self::crates($workspace)->join('crate_documents', 'crate_documents.crate_id', '=', 'crates.id')->whereIn('document_id', $some)->orderBy('crates.id')->get(['document_id', 'recipient', 'name', 'crates.at']) as $row) {
                 $lent[$row->document_id] = ($row->recipient ?? 'someone')." in the crate “{$row->name}” since ".Carbon::parse($row->at)->format('j F Y');
             }

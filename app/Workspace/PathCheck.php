@@ -6,6 +6,7 @@ namespace App\Workspace;
 
 use App\Models\Document;
 use App\Models\Workspace;
+use App\Support\ManyValues;
 use App\Workspace\Files\WorkspaceFiles;
 use Hafenbuch\Core\Naming\FileName;
 use Hafenbuch\Core\Naming\FreeName;
@@ -25,7 +26,7 @@ final class PathCheck
     public function __construct(private readonly Workspace $workspace, array $paths = [])
     {
         $this->files = WorkspaceFiles::of($workspace);
-        foreach (array_chunk($paths, 1000) as $chunk) {
+        foreach (ManyValues::portions($paths) as $chunk) {
             $this->load(array_map(self::key(...), $chunk));
         }
     }
@@ -63,7 +64,7 @@ final class PathCheck
     /** @param list<string> $keys */
     private function load(array $keys): void
     {
-        $this->known += Document::query()->kept()->where('workspace_id', $this->workspace->id)->where('is_gone', false)->whereIn('fold_key', $keys)->pluck('path', 'fold_key')->all();
+        $this->known += ManyValues::among(Document::query(), 'fold_key', $keys)->kept()->where('workspace_id', $this->workspace->id)->where('is_gone', false)->pluck('path', 'fold_key')->all();
         $this->known += array_fill_keys($keys, '');
     }
 

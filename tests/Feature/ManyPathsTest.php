@@ -3,29 +3,109 @@
 declare(strict_types=1);
 
 use App\Models\Document;
+use App\Models\Workspace;
+use App\Past\HourlyUpkeep;
+use App\Relink\LostFiles;
 use App\Saving\CompanionFiles;
+use App\Support\ManyValues;
+use App\Support\TableCounts;
+use App\Workspace\Graph\Edges;
+use App\Workspace\Index\DocumentRows;
+use App\Workspace\Index\LinksToDocuments;
+use App\Workspace\Index\Scanner;
+use App\Workspace\PathCheck;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use Tests\Support\Harbour;
 
-afterEach(fn () => DB::statement('alter table documents stats_auto_recalc = default'));
+const COUNTED_TABLES = ['documents', 'document_references'];
 
-it('looks for the companions of a thousand documents among very many without reading them all, also where the database has counted its table long ago', function () {
+/** @return int rows that the database has looked at for this connection */
+function rowsRead(): int
+{
+    return (int) array_sum(array_column(DB::select("show session status where variable_name in ('Handler_read_key', 'Handler_read_next', 'Handler_read_rnd_next')"), 'Value'));
+}
+
+/**
+ * Documents that each refer to one file of the same name in another folder.
+ *
+ * @param  list<string>  $names
+ */
+function insertDocuments(Workspace $workspace, array $names): void
+{
+    $documents = $references = [];
+    foreach ($names as $name) {
+        $path = "d/{$name}";
+        $documents[] = $document = ['id' => strtolower((string) Str::ulid()), 'workspace_id' => $workspace->id, ...Document::columns($path), 'saved_hash' => hash('sha256', $path), 'size' => 1, 'stat' => '', 'seen_at' => 0];
+        $references[] = ['workspace_id' => $workspace->id, 'document_id' => $document['id'], 'in_draft' => false, 'position' => 0, 'kind' => 'link', 'offset' => 0, 'length' => 1, 'raw' => 'x', 'target_kind' => 'file',
+            'target_path' => "to/{$name}", 'target_key' => Document::key("to/{$name}"), 'address' => "/elsewhere/{$name}", 'address_key' => Document::key("/elsewhere/{$name}")];
+    }
+    foreach (array_chunk($documents, 1000) as $some) {
+        DB::table('documents')->insert($some);
+    }
+    foreach (array_chunk($references, 1000) as $some) {
+        DB::table('document_references')->insert($some);
+    }
+}
+
+afterEach(fn () => array_map(static fn (string $table) => DB::statement("alter table {$table} stats_auto_recalc = default"), COUNTED_TABLES));
+
+it('finds what belongs to a thousand paths among very many without reading them all, also where the database has counted its tables long ago', function () {
+    $workspace = (new Harbour)->workspace;
+    // Such numbers say that each path has hundreds of rows.
+    insertDocuments($workspace, array_fill(0, 500, 'counted.md'));
+    foreach (COUNTED_TABLES as $table) {
+        DB::statement("alter table {$table} stats_auto_recalc = 0");
+        DB::statement("analyze table {$table}");
+    }
+    insertDocuments($workspace, array_map(static fn (int $n): string => "f{$n}.md", range(1, 12_000)));
+    $named = static fn (string $folder): array => array_map(static fn (int $n): string => "{$folder}/f{$n}.md", range(1, 1000));
+    [$paths, $lost] = [$named('d'), $named('gone')];
+    $targets = array_map(Document::key(...), $named('to'));
+    $hashes = array_map(static fn (string $path): string => hash('sha256', $path), $paths);
+
+    $questions = [
+        'companions' => static fn () => CompanionFiles::of($workspace, $paths),
+        'lost files' => static fn () => LostFiles::at($workspace, $lost),
+        'whether a path is free' => static fn () => new PathCheck($workspace, $paths),
+        'who refers to them' => static fn () => (new Edges($workspace))->referrers($targets),
+        'links to them' => static fn () => (new LinksToDocuments($workspace))->showing($named('to')),
+        'documents at paths' => static fn () => (new DocumentRows($workspace))->addAt($paths),
+        'documents of such names' => static fn () => (new DocumentRows($workspace))->addNamed($paths),
+        'who names files elsewhere' => static fn () => (new DocumentRows($workspace))->addNamingElsewhere($named('/elsewhere')),
+        'ids alone, which an index holds' => static fn () => array_map(static fn (array $some) => ManyValues::among(DB::table('documents'), 'path_key', $some)->where('workspace_id', $workspace->id)->pluck('id'), ManyValues::portions(array_map(Document::key(...), $paths))),
+        'files with these contents' => static fn () => array_map(static fn (array $some) => ManyValues::among(DB::table('documents as d'), 'd.saved_hash', $some)->where('workspace_id', $workspace->id)->pluck('id'), ManyValues::portions($hashes)),
+    ];
+    foreach ($questions as $name => $ask) {
+        $before = rowsRead();
+        $ask();
+        expect(rowsRead() - $before)->toBeLessThan(6000, $name);
+    }
+});
+
+it('has the database find keys by their index, also where an index alone would have the answer', function (string $table, string $column, string $sql) {
+    expect(ManyValues::among(DB::table($table), $column, ['one', 'two'])->select($column)->toSql())->toBe($sql);
+})->with([
+    ['documents', 'path_key', 'select `path_key` from `documents` force index (documents_there_index) where `path_key` in (?, ?) and `path` != ?'],
+    ['documents as d', 'd.fold_key', 'select `d`.`fold_key` from `documents` as `d` force index (documents_workspace_id_fold_key_index) where `d`.`fold_key` in (?, ?) and `d`.`path` != ?'],
+    ['document_references as r', 'r.target_key', 'select `r`.`target_key` from `document_references` as `r` force index (document_references_workspace_id_target_key_index) where `r`.`target_key` in (?, ?) and `r`.`kind` != ?'],
+]);
+
+it('has the database count its tables anew when very many files have come, and once an hour', function () {
     $harbour = new Harbour;
-    $rowsRead = static fn (): int => array_sum(array_column(DB::select("show session status where variable_name in ('Handler_read_key', 'Handler_read_next', 'Handler_read_rnd_next')"), 'Value'));
-    $insert = static function (array $paths) use ($harbour): void {
-        DB::table('documents')->insert(array_map(static fn (string $path): array => [
-            'id' => strtolower((string) Str::ulid()), 'workspace_id' => $harbour->workspace->id, ...Document::columns($path), 'saved_hash' => hash('sha256', $path), 'size' => 1, 'stat' => '', 'seen_at' => 0,
-        ], $paths));
-    };
-    $insert(array_fill(0, 500, 'counted.md'));
-    DB::statement('alter table documents stats_auto_recalc = 0');
-    DB::statement('analyze table documents');
-    $insert(array_map(static fn (int $n): string => "d/f{$n}.md", range(1, 12_000)));
-    $documents = array_map(static fn (int $n): string => "d/f{$n}.md", range(1, 1000));
-
-    $before = $rowsRead();
-    $found = CompanionFiles::of($harbour->workspace, $documents);
-
-    expect($found)->toBe([])->and($rowsRead() - $before)->toBeLessThan(6000);
+    $counted = 0;
+    DB::listen(static function ($query) use (&$counted): void {
+        $counted += str_starts_with($query->sql, 'analyze') ? 1 : 0;
+    });
+    foreach (range(1, TableCounts::MANY) as $n) {
+        $harbour->put("d/f{$n}.bin", (string) $n);
+    }
+    $scan = static fn () => app(Scanner::class)->run($harbour->workspace);
+    $scan();
+    expect($counted)->toBe(1);
+    $harbour->put('one.md', '# One more');
+    $scan();
+    expect($counted)->toBe(1);
+    app(HourlyUpkeep::class)->ofTheStore();
+    expect($counted)->toBe(2);
 });

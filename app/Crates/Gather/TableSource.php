@@ -6,6 +6,7 @@ namespace App\Crates\Gather;
 
 use App\Models\Document;
 use App\Models\Workspace;
+use App\Support\ManyValues;
 use App\Workspace\Graph\WorkspaceGraphs;
 use App\Workspace\MediaType;
 use Hafenbuch\Core\Crate\ContentOrigin;
@@ -23,15 +24,13 @@ use Illuminate\Support\Facades\DB;
 /** Documents as the tables have them now: what is on the screen, or what is saved. */
 final readonly class TableSource implements DocumentSource
 {
-    private const CHUNK = 2000;
-
     public function __construct(private Workspace $workspace, private WorkspaceGraphs $graphs, private bool $withDrafts) {}
 
     public function below(array $tops): array
     {
         $ids = [];
-        foreach (array_chunk(array_map(Document::key(...), $tops), self::CHUNK) as $keys) {
-            array_push($ids, ...$this->documents()->whereIn('d.path_key', $keys)->pluck('d.id')->all());
+        foreach (ManyValues::portions(array_map(Document::key(...), $tops)) as $keys) {
+            array_push($ids, ...ManyValues::among($this->documents(), 'd.path_key', $keys)->pluck('d.id')->all());
         }
 
         return $this->paths($this->graphs->of($this->workspace)->walk()->below($ids));
@@ -40,7 +39,7 @@ final readonly class TableSource implements DocumentSource
     public function paths(array $ids): array
     {
         $paths = [];
-        foreach (array_chunk($ids, self::CHUNK) as $some) {
+        foreach (ManyValues::portions($ids) as $some) {
             $paths += $this->documents()->whereIn('d.id', $some)->pluck('d.path', 'd.id')->all();
         }
 
@@ -56,7 +55,7 @@ final readonly class TableSource implements DocumentSource
     public function at(array $paths): array
     {
         $found = [];
-        foreach (array_chunk($paths, self::CHUNK) as $some) {
+        foreach (ManyValues::portions($paths) as $some) {
             $rows = [];
             foreach ($this->rows($some) as $row) {
                 // Of two for one path the last one stays: it has the file.
@@ -85,7 +84,7 @@ final readonly class TableSource implements DocumentSource
      */
     private function rows(array $paths): iterable
     {
-        return $this->documents()->whereIn('d.path_key', array_map(Document::key(...), $paths))->orderByRaw('d.saved_hash is null desc')->orderByDesc('d.id')
+        return ManyValues::among($this->documents(), 'd.path_key', array_map(Document::key(...), $paths))->orderByRaw('d.saved_hash is null desc')->orderByDesc('d.id')
             ->get(['d.id', 'd.path', 'd.title', 'd.format', 'd.note', 'd.saved_hash', 'd.size', 'd.stat', 'd.recipe', 'd.release_state', 'd.release_revision', 'w.hash as draft_hash', 'w.size as draft_size']);
     }
 

@@ -6,6 +6,7 @@ namespace App\Crates\TakingIn;
 
 use App\Models\Crate;
 use App\Models\Workspace;
+use App\Support\ManyValues;
 use Hafenbuch\Core\Crate\Back\SentFile;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
@@ -13,8 +14,6 @@ use Illuminate\Support\Facades\DB;
 /** Finds which documents of a workspace the files of a crate are. */
 final readonly class SentFiles
 {
-    private const CHUNK = 1000;
-
     /** So many of the newest crates are looked through for one that has no description. */
     private const CRATES = 50;
 
@@ -81,7 +80,7 @@ final readonly class SentFiles
             }
         }
         $files = [];
-        foreach (array_chunk(array_map(strval(...), array_keys($wanted)), self::CHUNK) as $identities) {
+        foreach (ManyValues::portions(array_map(strval(...), array_keys($wanted))) as $identities) {
             $rows = DB::table('documents as d')->leftJoin('document_origins as o', 'o.document_id', '=', 'd.id')->leftJoin('drafts as w', 'w.document_id', '=', 'd.id')
                 ->where('d.workspace_id', $workspace->id)->whereNull('d.dropped_at')->where(static fn (Builder $either) => $either->whereIn('d.id', $identities)->orWhereIn('o.identity', $identities))
                 ->get(['d.id', 'd.path', 'd.saved_hash', 'd.is_gone', 'w.hash as draft_hash', 'o.identity', 'o.hash as came_hash']);
@@ -104,7 +103,7 @@ final readonly class SentFiles
         $places = array_map(static fn ($file): string => $file->place, $opened->files);
         $counts = [];
         $crates = Crate::query()->where('workspace_id', $workspace->id)->latest('id')->limit(self::CRATES)->pluck('id')->all();
-        foreach (array_chunk($places, self::CHUNK) as $some) {
+        foreach (ManyValues::portions($places) as $some) {
             foreach (DB::table('crate_documents')->whereIn('crate_id', $crates)->whereIn('place', $some)->groupBy('crate_id')->pluck(DB::raw('count(*)'), 'crate_id') as $id => $count) {
                 $counts[$id] = ($counts[$id] ?? 0) + (int) $count;
             }

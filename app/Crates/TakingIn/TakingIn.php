@@ -15,6 +15,7 @@ use App\Models\Workspace;
 use App\Relink\AcceptedStrays;
 use App\Support\BulkInsert;
 use App\Support\LineMerge;
+use App\Support\ManyValues;
 use App\Support\Refused;
 use App\Workspace\Files\DiskContentStore;
 use App\Workspace\Files\StoredContent;
@@ -185,7 +186,7 @@ final readonly class TakingIn
     private function locked(Workspace $workspace, array $rows): array
     {
         $documents = [];
-        foreach (array_chunk(array_values(array_filter(array_map(static fn (ComingRow $row): ?string => $row->row->documentId(), $rows))), 1000) as $ids) {
+        foreach (ManyValues::portions(array_values(array_filter(array_map(static fn (ComingRow $row): ?string => $row->row->documentId(), $rows)))) as $ids) {
             foreach (Document::query()->with('draft')->where('workspace_id', $workspace->id)->whereIn('id', $ids)->whereNull('dropped_at')->orderBy('id')->lockForUpdate()->get() as $document) {
                 $documents[$document->id] = $document->setRelation('workspace', $workspace);
             }

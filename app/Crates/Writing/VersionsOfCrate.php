@@ -5,14 +5,13 @@ declare(strict_types=1);
 namespace App\Crates\Writing;
 
 use App\Models\Version;
+use App\Support\ManyValues;
 use App\Workspace\Files\DiskContentStore;
 use Hafenbuch\Core\Crate\CrateEntry;
 
 /** The versions of packed documents, each content once. They lie beside the payload, since nothing in it refers to them. */
 final readonly class VersionsOfCrate
 {
-    private const CHUNK = 1000;
-
     public const FOLDER = 'versions';
 
     public function __construct(private DiskContentStore $contents) {}
@@ -29,7 +28,7 @@ final readonly class VersionsOfCrate
     public function of(array $entries): array
     {
         $versions = [];
-        foreach (array_chunk(array_values(array_filter(array_map(static fn (CrateEntry $entry): ?string => $entry->file->id, $entries))), self::CHUNK) as $ids) {
+        foreach (ManyValues::portions(array_values(array_filter(array_map(static fn (CrateEntry $entry): ?string => $entry->file->id, $entries)))) as $ids) {
             foreach (Version::query()->whereIn('document_id', $ids)->orderBy('document_id')->orderBy('number')->get() as $version) {
                 if ($this->contents->has($version->hash)) {
                     $versions[$version->document_id][] = ['number' => $version->number, 'at' => $version->at->toIso8601ZuluString('millisecond'), 'note' => $version->note, 'label' => $version->label, 'sha256' => $version->hash, 'bytes' => $version->size];

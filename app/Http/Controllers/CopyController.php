@@ -20,6 +20,7 @@ use App\Models\Workspace;
 use App\Saving\Copies\CopyDesk;
 use App\Saving\Copies\SetAsides;
 use App\Saving\Copies\Statement;
+use App\Support\ManyValues;
 use App\Workspace\Places;
 use Hafenbuch\Core\Copy\CopyOptions;
 use Hafenbuch\Core\Copy\CopyRow;
@@ -85,7 +86,7 @@ final readonly class CopyController
     private function data(array $rows): array
     {
         $documents = [];
-        foreach (array_chunk(array_map(static fn (CopyRow $row): string => $row->id, $rows), 1000) as $ids) {
+        foreach (ManyValues::portions(array_map(static fn (CopyRow $row): string => $row->id, $rows)) as $ids) {
             foreach (Document::query()->with('draft')->whereIn('id', $ids)->get() as $document) {
                 $documents[$document->id] = $document;
             }

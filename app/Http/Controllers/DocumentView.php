@@ -19,6 +19,7 @@ use App\Models\Workspace;
 use App\Pictures\Shown;
 use App\Quay\Quay;
 use App\Quay\RowReader;
+use App\Support\ManyValues;
 use App\Workspace\Files\DiskContentStore;
 use App\Workspace\Index\PartlyReadDocuments;
 use App\Workspace\Index\ReferenceList;
@@ -152,7 +153,7 @@ final readonly class DocumentView
     private function ends(array $ids): array
     {
         $ends = [];
-        foreach (array_chunk($ids, 1000) as $chunk) {
+        foreach (ManyValues::portions($ids) as $chunk) {
             $ends += DB::table('documents')->leftJoin('drafts', 'drafts.document_id', '=', 'documents.id')->whereIn('documents.id', $chunk)
                 ->get(['documents.id', 'title', 'saved_hash', 'drafts.hash as draft_hash'])->keyBy('id')->all();
         }

@@ -17,6 +17,7 @@ use App\Quay\Closings;
 use App\Quay\Quay;
 use App\Quay\Recent;
 use App\Quay\RowReader;
+use App\Support\ManyValues;
 use App\Workspace\Graph\WorkspaceGraphs;
 use Illuminate\Container\Attributes\CurrentUser;
 use Illuminate\Http\JsonResponse;
@@ -123,7 +124,7 @@ final class QuayController
     private function known(Workspace $workspace, array $given): array
     {
         $known = [];
-        foreach (array_chunk($given, 1000) as $chunk) {
+        foreach (ManyValues::portions($given) as $chunk) {
             $known += Document::query()->kept()->where('workspace_id', $workspace->id)->whereIn('id', $chunk)->pluck('id', 'id')->all();
         }
 

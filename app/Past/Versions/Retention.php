@@ -8,6 +8,7 @@ use App\Models\Document;
 use App\Models\Workspace;
 use App\Past\Store\Inventory;
 use App\Past\Store\Roots;
+use App\Support\ManyValues;
 use App\Support\Refused;
 use App\Workspace\Files\DiskContentStore;
 use App\Workspace\Pulse;
@@ -94,7 +95,7 @@ final readonly class Retention
     {
         $gone = 0;
         foreach ($this->thinnings($workspace, Settings::of($workspace)->retention()) as $thinning) {
-            foreach (array_chunk($thinning->numbers, 1000) as $numbers) {
+            foreach (ManyValues::portions($thinning->numbers) as $numbers) {
                 // A label that was given meanwhile holds.
                 $gone += DB::table('versions')->where('document_id', $thinning->documentId)->whereIn('number', $numbers)->whereNull('label')->delete();
             }

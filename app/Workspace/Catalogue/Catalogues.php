@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Workspace\Catalogue;
 
 use App\Models\Workspace;
+use App\Support\ManyValues;
 use App\Workspace\Kept\TouchedRow;
 use App\Workspace\Kept\Touches;
 use Illuminate\Database\Query\Builder;
@@ -82,7 +83,7 @@ final readonly class Catalogues
     private function entries(Workspace $workspace, array $ids): array
     {
         $entries = array_fill_keys($ids, null);
-        foreach (array_chunk($ids, self::CHUNK) as $chunk) {
+        foreach (ManyValues::portions($ids) as $chunk) {
             foreach ($this->query($workspace)->whereNull('dropped_at')->whereIn('documents.id', $chunk)->get() as $row) {
                 $entries[$row->id] = $this->entry($row);
             }

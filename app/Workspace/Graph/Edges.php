@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Workspace\Graph;
 
 use App\Models\Workspace;
+use App\Support\ManyValues;
 use Hafenbuch\Core\Reference\TargetKind;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
@@ -12,8 +13,6 @@ use Illuminate\Support\Facades\DB;
 /** Reads from the tables which documents refer to which, by what is on the screen. */
 final readonly class Edges
 {
-    private const CHUNK = 1000;
-
     public function __construct(private Workspace $workspace) {}
 
     /**
@@ -24,7 +23,7 @@ final readonly class Edges
     public function of(array $ids): array
     {
         $keys = $rows = [];
-        foreach (array_chunk($ids, self::CHUNK) as $chunk) {
+        foreach (ManyValues::portions($ids) as $chunk) {
             foreach ($this->references()->whereIn('r.document_id', $chunk)->get(['r.document_id', 'r.target_kind', 'r.target_key']) as $row) {
                 $rows[] = $row;
                 $keys[$row->target_key ?? ''] = true;
@@ -61,8 +60,8 @@ final readonly class Edges
     public function referrers(array $keys): array
     {
         $ids = [];
-        foreach (array_chunk($keys, self::CHUNK) as $chunk) {
-            $ids += DB::table('document_references')->where('workspace_id', $this->workspace->id)->whereIn('target_key', $chunk)->pluck('document_id', 'document_id')->all();
+        foreach (ManyValues::portions($keys) as $chunk) {
+            $ids += ManyValues::among(DB::table('document_references'), 'target_key', $chunk)->where('workspace_id', $this->workspace->id)->pluck('document_id', 'document_id')->all();
         }
 
         return array_values($ids);
@@ -82,8 +81,8 @@ final readonly class Edges
     private function documentsAt(array $keys): array
     {
         $found = [];
-        foreach (array_chunk($keys, self::CHUNK) as $chunk) {
-            $rows = DB::table('documents')->where('workspace_id', $this->workspace->id)->whereIn('path_key', $chunk)->whereNull('dropped_at')
+        foreach (ManyValues::portions($keys) as $chunk) {
+            $rows = ManyValues::among(DB::table('documents'), 'path_key', $chunk)->where('workspace_id', $this->workspace->id)->whereNull('dropped_at')
                 ->orderByRaw('saved_hash is null desc')->orderByDesc('id')->get(['id', 'path_key', 'is_gone']);
             foreach ($rows as $row) {
                 // The last one stays: it has the file, or is the oldest.

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Workspace\Index;
 
 use App\Models\Workspace;
+use App\Support\ManyValues;
 use App\Workspace\Files\FileList;
 use App\Workspace\Graph\GraphFile;
 use App\Workspace\Graph\WorkspaceGraphs;
@@ -22,8 +23,6 @@ use Illuminate\Support\Facades\DB;
  */
 final readonly class AllStates
 {
-    private const AT_ONCE = 1000;
-
     /** Stands for the content of every plain document. */
     private const ANY = 'any';
 
@@ -64,7 +63,7 @@ final readonly class AllStates
         foreach ($known as $one) {
             $others[] = explode(self::BETWEEN, FileList::noteOf($one))[1];
         }
-        foreach (array_chunk($others, self::AT_ONCE) as $ids) {
+        foreach (ManyValues::portions($others) as $ids) {
             yield from $this->oneByOne($workspace, $ids, $latest);
         }
     }

@@ -6,6 +6,7 @@ namespace App\Workspace\Index;
 
 use App\Models\Document;
 use App\Models\Workspace;
+use App\Support\ManyValues;
 use App\Workspace\StandingLocks;
 use Hafenbuch\Core\Format\Link\LinkReader;
 use Hafenbuch\Core\Path\Path;
@@ -22,8 +23,6 @@ use Illuminate\Support\Facades\DB;
  */
 final class DocumentRows
 {
-    private const CHUNK = 1000;
-
     /** @var array<string, Row> by id */
     private array $rows = [];
 
@@ -87,8 +86,8 @@ final class DocumentRows
      */
     public function addNamingElsewhere(array $ends): void
     {
-        foreach (array_chunk(array_map(Document::key(...), $ends), self::CHUNK) as $keys) {
-            $this->collectElsewhere(DB::table('document_references')->where('workspace_id', $this->workspace->id)->whereIn('address_key', $keys));
+        foreach (ManyValues::portions(array_map(Document::key(...), $ends)) as $keys) {
+            $this->collectElsewhere(ManyValues::among(DB::table('document_references'), 'address_key', $keys)->where('workspace_id', $this->workspace->id));
         }
         $this->add(array_map(strval(...), array_keys($this->elsewhere)));
     }
@@ -100,7 +99,7 @@ final class DocumentRows
      */
     public function addElsewhereOf(array $ids): void
     {
-        foreach (array_chunk($ids, self::CHUNK) as $chunk) {
+        foreach (ManyValues::portions($ids) as $chunk) {
             $this->collectElsewhere(DB::table('document_references')->whereIn('document_id', $chunk)->where('target_kind', TargetKind::Outside->value)->whereNotNull('address'));
         }
     }
@@ -187,7 +186,7 @@ final class DocumentRows
     {
         $new = array_values(array_filter($ids, fn (string $id): bool => isset($this->rows[$id]) && ! isset($this->read[$id])));
         $paths = [];
-        foreach (array_chunk($new, self::CHUNK) as $chunk) {
+        foreach (ManyValues::portions($new) as $chunk) {
             $this->collect(DB::table('document_references')->whereIn('document_id', $chunk));
         }
         foreach ($new as $id) {
@@ -235,8 +234,8 @@ final class DocumentRows
     /** @param list<string> $values */
     private function addWhere(string $column, array $values): void
     {
-        foreach (array_chunk($values, self::CHUNK) as $chunk) {
-            $this->take($this->query()->whereIn($column, $chunk));
+        foreach (ManyValues::portions($values) as $chunk) {
+            $this->take(ManyValues::among($this->query(), $column, $chunk));
         }
     }
 

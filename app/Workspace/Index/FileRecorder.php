@@ -7,6 +7,7 @@ namespace App\Workspace\Index;
 use App\Models\Document;
 use App\Models\Workspace;
 use App\Support\BulkInsert;
+use App\Support\ManyValues;
 use App\Workspace\Files\FileStat;
 use App\Workspace\Files\WorkspaceFiles;
 use App\Workspace\WorkspaceLock;
@@ -187,7 +188,7 @@ final readonly class FileRecorder
     private function rows(Workspace $workspace, array $paths): array
     {
         $rows = [];
-        $found = DB::table('documents')->where('workspace_id', $workspace->id)->whereIn('file_key', array_map(Document::key(...), $paths))
+        $found = ManyValues::among(DB::table('documents'), 'file_key', array_map(Document::key(...), $paths))->where('workspace_id', $workspace->id)
             ->orderBy('id')->lockForUpdate()->get(['id', 'path', 'saved_hash', 'size', 'is_gone', 'revision', 'read_by']);
         foreach ($found as $row) {
             $rows[$row->path] = $row;

@@ -7,6 +7,8 @@ namespace App\Workspace\Index;
 use App\Models\Document;
 use App\Models\Scan;
 use App\Models\Workspace;
+use App\Support\ManyValues;
+use App\Support\TableCounts;
 use App\Workspace\Files\DiskContentStore;
 use App\Workspace\Files\FileStat;
 use App\Workspace\Files\TreeWalker;
@@ -263,7 +265,7 @@ final class Scanner
         $paths = array_fill_keys($missing, true);
         foreach (array_chunk($this->notSeen(), 500) as $chunk) {
             $keys = array_map(static fn (int|string $path): string => Document::key((string) $path), $chunk);
-            $paths += array_fill_keys(DB::table('document_references')->where('workspace_id', $this->workspace->id)->whereIn('target_key', $keys)->pluck('target_path')->all(), true);
+            $paths += array_fill_keys(ManyValues::among(DB::table('document_references'), 'target_key', $keys)->where('workspace_id', $this->workspace->id)->pluck('target_path')->all(), true);
         }
         yield from $this->suspects((function () use ($paths): \Generator {
             foreach (array_keys($paths) as $path) {
@@ -289,6 +291,9 @@ final class Scanner
     private function finish(Scan $scan, TreeWalker $walker, float $started): void
     {
         $scan->fill(['files' => $this->seen, 'changed' => count($this->changed)]);
+        if (count($this->changed) >= TableCounts::MANY) {
+            TableCounts::renew();
+        }
         $scan->seconds = round(microtime(true) - $started, 3);
         if ($walker->passedOver !== []) {
             $scan->message = 'Passed over: '.implode(' ', array_map(

@@ -8,6 +8,7 @@ use App\Models\Document;
 use App\Models\User;
 use App\Models\Workspace;
 use App\Rights\FolderRights;
+use App\Support\ManyValues;
 use App\Workspace\Files\DiskContentStore;
 use App\Workspace\Files\WorkspaceFiles;
 use App\Workspace\Graph\Edges;
@@ -39,9 +40,6 @@ final readonly class SnapshotReader
 
     /** A document with those that refer to it and what these point at is about as much to read as so many one after the other. */
     private const SHARE = 4;
-
-    /** Documents. */
-    private const PORTION = 2000;
 
     public function __construct(private WorkspaceGraphs $graphs, private DiskContentStore $contents) {}
 
@@ -89,9 +87,9 @@ final readonly class SnapshotReader
     private function there(Workspace $workspace, array $paths): array
     {
         $there = [];
-        foreach (array_chunk($paths, self::PORTION) as $some) {
+        foreach (ManyValues::portions($paths) as $some) {
             $keys = array_combine(array_map(Document::key(...), $some), $some);
-            $found = DB::table('documents')->where('workspace_id', $workspace->id)->whereIn('path_key', array_keys($keys))->whereNull('dropped_at')->where('is_gone', false)->pluck('path_key', 'path_key')->all();
+            $found = ManyValues::among(DB::table('documents'), 'path_key', array_keys($keys))->where('workspace_id', $workspace->id)->whereNull('dropped_at')->where('is_gone', false)->pluck('path_key', 'path_key')->all();
             $there += array_fill_keys(array_intersect_key($keys, $found), true);
         }
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Workspace\Index;
 
 use App\Models\Workspace;
+use App\Support\ManyValues;
 use Hafenbuch\Core\Reference\TargetKind;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Database\Query\JoinClause;
@@ -13,8 +14,6 @@ use Illuminate\Support\Facades\DB;
 /** References whose target is missing, over the working contents of a workspace. */
 final class Strays
 {
-    private const CHUNK = 1000;
-
     /** By what a few of very many references are found. Just after a first scan the database cannot tell yet, and may go through all. */
     private const BY_TARGET = 'document_references_workspace_id_target_key_index';
 
@@ -34,7 +33,7 @@ final class Strays
     {
         $keys = self::missingKeys($workspace)->pluck('target_key')->all();
 
-        return array_map(static fn (array $some): Builder => self::working($workspace)->forceIndex(self::BY_TARGET)->where('r.target_kind', TargetKind::File->value)->whereIn('r.target_key', $some), array_chunk($keys, self::CHUNK));
+        return array_map(static fn (array $some): Builder => ManyValues::among(self::working($workspace), 'r.target_key', $some)->where('r.target_kind', TargetKind::File->value), ManyValues::portions($keys));
     }
 
     /** All references that miss their file, in saved contents too where drafts are on the screen. */
