@@ -90,7 +90,7 @@ final readonly class PackWishReader
         }
         $there = [];
         foreach (ManyValues::portions(array_values(array_unique($ids))) as $some) {
-            $there += Document::query()->where('workspace_id', $workspace->id)->whereIn('id', $some)->pluck('id', 'id')->all();
+            $there += ManyValues::among(Document::query(), 'id', $some)->where('workspace_id', $workspace->id)->pluck('id', 'id')->all();
         }
 
         return array_values(array_filter($ids, static fn (string $id): bool => isset($there[$id])));

@@ -193,7 +193,7 @@ final class DecisionReader
     {
         $known = 0;
         foreach (ManyValues::portions($ids) as $chunk) {
-            $known += Document::query()->kept()->where('workspace_id', $workspace->id)->whereIn('id', $chunk)->count();
+            $known += ManyValues::among(Document::query(), 'id', $chunk)->kept()->where('workspace_id', $workspace->id)->count();
         }
         if ($known !== count($ids)) {
             throw ValidationException::withMessages(['decisions' => 'A decision names a document that is not in this workspace any more. Load the quay again.']);

@@ -158,7 +158,7 @@ final readonly class Shown
     {
         $rows = [];
         foreach (ManyValues::portions($ids) as $chunk) {
-            $rows += DB::table('documents')->leftJoin('drafts', 'drafts.document_id', '=', 'documents.id')->where('workspace_id', $workspace->id)->whereIn('documents.id', $chunk)->whereNull('dropped_at')
+            $rows += ManyValues::among(DB::table('documents'), 'documents.id', $chunk)->leftJoin('drafts', 'drafts.document_id', '=', 'documents.id')->where('workspace_id', $workspace->id)->whereNull('dropped_at')
                 ->get(['documents.id', 'path', 'title', 'format', DB::raw('coalesce(drafts.hash, if(is_gone, null, saved_hash)) as hash')])->keyBy('id')->all();
         }
 

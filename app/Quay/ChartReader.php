@@ -82,7 +82,7 @@ final readonly class ChartReader
     {
         $rows = [];
         foreach (ManyValues::portions($ids) as $chunk) {
-            $found = DB::table('documents as d')->leftJoin('drafts', 'drafts.document_id', '=', 'd.id')->where('d.workspace_id', $workspace->id)->whereIn('d.id', $chunk)->whereNull('d.dropped_at')
+            $found = ManyValues::among(DB::table('documents as d'), 'd.id', $chunk)->leftJoin('drafts', 'drafts.document_id', '=', 'd.id')->where('d.workspace_id', $workspace->id)->whereNull('d.dropped_at')
                 ->get(['d.id', 'd.path', 'd.title', 'd.saved_hash', DB::raw('drafts.document_id is not null as has_draft')])->keyBy('id');
             foreach ($chunk as $id) {
                 isset($found[$id]) && $rows[] = $found[$id];

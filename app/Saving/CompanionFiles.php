@@ -34,7 +34,7 @@ final class CompanionFiles
         }
         $paths = [];
         foreach (ManyValues::portions(array_map(strval(...), array_keys($concerned))) as $ids) {
-            $paths += DB::table('documents')->where('workspace_id', $workspace->id)->whereIn('id', $ids)->pluck('path', 'id')->all();
+            $paths += ManyValues::among(DB::table('documents'), 'id', $ids)->where('workspace_id', $workspace->id)->pluck('path', 'id')->all();
         }
         [$files, $folders] = self::find($workspace, $rules, array_values($paths));
         $left = [];

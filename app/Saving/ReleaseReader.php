@@ -53,9 +53,9 @@ final readonly class ReleaseReader
         $rights = FolderRights::of($workspace, $person);
         $documents = [];
         foreach (ManyValues::portions($ids) as $chunk) {
-            $rows = DB::table('documents as d')->leftJoin('drafts', 'drafts.document_id', '=', 'd.id')
+            $rows = ManyValues::among(DB::table('documents as d'), 'd.id', $chunk)->leftJoin('drafts', 'drafts.document_id', '=', 'd.id')
                 ->leftJoinSub(StandingLocks::holders()->where('held.user_id', '!=', $person->id), 'locks', 'locks.document_id', '=', 'd.id')->leftJoin('users', 'users.id', '=', 'locks.user_id')
-                ->where('d.workspace_id', $workspace->id)->whereNull('d.dropped_at')->whereIn('d.id', $chunk)
+                ->where('d.workspace_id', $workspace->id)->whereNull('d.dropped_at')
                 ->get(['d.id', 'd.path', 'd.saved_hash', 'd.is_gone', 'd.release_state', 'd.release_revision', 'drafts.hash as draft_hash', 'users.name as locked_by']);
             foreach ($rows as $row) {
                 $withheld = $row->locked_by === null ? $rights->withheld($row->path) : "{$row->locked_by} has locked it. Ask for the lock, or leave it.";

@@ -147,9 +147,9 @@ final class StageReader
         $documents = [];
         [$rights, $chain] = [FolderRights::of($workspace, $person), Settings::of($workspace)->chain()];
         foreach (ManyValues::portions(array_values(array_unique($ids))) as $chunk) {
-            $rows = DB::table('documents as d')->leftJoin('drafts as dr', 'dr.document_id', '=', 'd.id')
+            $rows = ManyValues::among(DB::table('documents as d'), 'd.id', $chunk)->leftJoin('drafts as dr', 'dr.document_id', '=', 'd.id')
                 ->leftJoinSub(StandingLocks::holders()->where('held.user_id', '!=', $person->id), 'l', 'l.document_id', '=', 'd.id')->leftJoin('users as u', 'u.id', '=', 'l.user_id')
-                ->where('d.workspace_id', $workspace->id)->whereIn('d.id', $chunk)->get(['d.id', 'd.path', 'd.saved_hash', 'd.is_gone', 'd.dropped_at', 'dr.hash', 'u.name as locked_by', 'd.release_state', 'd.release_revision']);
+                ->where('d.workspace_id', $workspace->id)->get(['d.id', 'd.path', 'd.saved_hash', 'd.is_gone', 'd.dropped_at', 'dr.hash', 'u.name as locked_by', 'd.release_state', 'd.release_revision']);
             $past = $rows->filter(static fn (object $row): bool => $row->dropped_at !== null || (bool) $row->is_gone)->pluck('id')->all();
             $versions = $past === [] ? [] : DB::table('versions')->whereIn('document_id', $past)->groupBy('document_id')->selectRaw('document_id, max(number) as number')->pluck('number', 'document_id')->all();
             foreach ($rows as $row) {

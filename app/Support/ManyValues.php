@@ -21,7 +21,8 @@ final class ManyValues
      * that can be of a time when there were few, above all right after a first scan, and then it reads all rows of a workspace, or all there are.
      */
     private const INDEXES = [
-        'documents.id' => 'PRIMARY',
+        // Told by nothing, it weighs every index of the workspace’s for each portion, which takes longer than the answer.
+        'documents.id' => self::PRIMARY,
         'documents.path_key' => 'documents_there_index',
         'documents.fold_key' => 'documents_workspace_id_fold_key_index',
         'documents.file_key' => 'documents_workspace_id_file_key_unique',
@@ -29,6 +30,9 @@ final class ManyValues
         'document_references.target_key' => 'document_references_workspace_id_target_key_index',
         'document_references.address_key' => 'document_references_workspace_id_address_key_index',
     ];
+
+    /** Holds the rows themselves. */
+    private const PRIMARY = 'PRIMARY';
 
     /** What each row has and none of these indexes: where an index alone has the answer, going through all of it seems cheap enough. */
     private const ELSEWHERE = ['documents' => 'path', 'document_references' => 'kind'];
@@ -59,7 +63,9 @@ final class ManyValues
         [$table] = explode(' ', (string) ($rows instanceof Builder ? $rows->from : $rows->getQuery()->from), 2);
         $dot = strrpos($column, '.');
         [$of, $name] = $dot === false ? ['', $column] : [substr($column, 0, $dot + 1), substr($column, $dot + 1)];
-        $rows->forceIndex(self::INDEXES["{$table}.{$name}"])->whereIn($column, $keys)->where($of.self::ELSEWHERE[$table], '!=', '');
+        $index = self::INDEXES["{$table}.{$name}"];
+        $rows->forceIndex($index)->whereIn($column, $keys);
+        $index === self::PRIMARY || $rows->where($of.self::ELSEWHERE[$table], '!=', '');
 
         return $rows;
     }

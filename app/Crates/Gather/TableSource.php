@@ -40,7 +40,7 @@ final readonly class TableSource implements DocumentSource
     {
         $paths = [];
         foreach (ManyValues::portions($ids) as $some) {
-            $paths += $this->documents()->whereIn('d.id', $some)->pluck('d.path', 'd.id')->all();
+            $paths += ManyValues::among($this->documents(), 'd.id', $some)->pluck('d.path', 'd.id')->all();
         }
 
         // In the order in which they were named.

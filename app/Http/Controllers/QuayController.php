@@ -125,7 +125,7 @@ final class QuayController
     {
         $known = [];
         foreach (ManyValues::portions($given) as $chunk) {
-            $known += Document::query()->kept()->where('workspace_id', $workspace->id)->whereIn('id', $chunk)->pluck('id', 'id')->all();
+            $known += ManyValues::among(Document::query(), 'id', $chunk)->kept()->where('workspace_id', $workspace->id)->pluck('id', 'id')->all();
         }
 
         return array_values(array_filter($given, static fn (string $id): bool => isset($known[$id])));

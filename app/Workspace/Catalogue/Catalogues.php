@@ -84,7 +84,7 @@ final readonly class Catalogues
     {
         $entries = array_fill_keys($ids, null);
         foreach (ManyValues::portions($ids) as $chunk) {
-            foreach ($this->query($workspace)->whereNull('dropped_at')->whereIn('documents.id', $chunk)->get() as $row) {
+            foreach (ManyValues::among($this->query($workspace), 'documents.id', $chunk)->whereNull('dropped_at')->get() as $row) {
                 $entries[$row->id] = $this->entry($row);
             }
         }
