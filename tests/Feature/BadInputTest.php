@@ -125,8 +125,11 @@ it('takes everything back when the disk is full', function () {
         expect($this->harbour->hashes())->toBe($before)->and(api('GET', 'logbook')->json('0.state'))->toBe('rolled back')
             ->and($this->harbour->workingText('small/second.md'))->toStartWith('too much');
     } finally {
-        exec('umount '.escapeshellarg($mount));
+        // What was taken away is let go at the end of a request.
+        app()->forgetScopedInstances();
+        exec('umount '.escapeshellarg($mount).' 2>&1', $out, $code);
     }
+    expect($code)->toBe(0, implode(' ', $out));
 });
 
 it('refuses a path that is longer than the system takes, and loses nothing', function () {
