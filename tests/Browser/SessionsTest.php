@@ -30,7 +30,7 @@ it('keeps, puts away, opens in part, and goes one step back, by keys', function 
     $browser->sees('Opens 2, closes 1, which stays kept.')->sees('1 left out')->press('Open 2 of 3');
     $browser->row('two.md');
     expect(($this->shown)())->toBe(['one.md', 'two.md']);
-    $browser->sees('session Guidebook')->sees('1 document differs');
+    $browser->sees('Guidebook')->sees('1 differs');
 
     $browser->keys('z');
     $browser->row('four.md');

@@ -4,7 +4,7 @@ import { isNarrow } from '../theme/sizes';
 import { Menu } from '../ui/Menu';
 import { readable } from '../ui/words';
 
-const Place = styled.span`display: flex; align-items: center; min-width: min(170px, 30vw); @media ${isNarrow} { flex: 1 1 42%; } > span { color: var(--ink-soft); white-space: nowrap; overflow: hidden; text-overflow: ellipsis; } button { font-weight: 400; color: var(--ink-soft); font-size: 15px; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; max-width: 100%; }`;
+const Place = styled.span`display: flex; align-items: center; min-width: min(120px, 30vw); @media ${isNarrow} { flex: 1 1 42%; } > span { color: var(--ink-soft); white-space: nowrap; overflow: hidden; text-overflow: ellipsis; } button { display: flex; align-items: center; gap: 4px; font-weight: 400; color: var(--ink-soft); font-size: 15px; white-space: nowrap; max-width: 100%; > span { overflow: hidden; text-overflow: ellipsis; } }`;
 
 interface Props {
     workspaces: Workspace[];

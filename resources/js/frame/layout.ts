@@ -1,5 +1,5 @@
 import styled from 'styled-components';
-import { isNarrow, LEAST_HEIGHT, TARGET } from '../theme/sizes';
+import { isNarrow, isStacked, LEAST_HEIGHT, TARGET } from '../theme/sizes';
 import { font } from '../theme/tokens';
 
 export const Page = styled.div`
@@ -12,7 +12,8 @@ export const Top = styled.header`
     span.room { flex: 1; }
     a.who { text-decoration: none; } a.who:hover, a.who.active { text-decoration: underline; text-decoration-color: var(--brass); }
     span.kept, .who { font-size: 14px; white-space: nowrap; }
-    > button { white-space: nowrap; flex: none; }
+    > button { white-space: nowrap; flex: none; padding-inline: 8px; }
+    @media ${isStacked} { gap: 8px; padding: 0 10px; }
     @media ${isNarrow} { gap: 0 6px; padding: 0 6px; flex-wrap: wrap; > b, > .who, > button > small, > span.room { display: none; } }
 `;
 export const Nav = styled.nav`

@@ -44,7 +44,7 @@ export function Menu({ label, text = 'more', entries, tabIndex, small }: Props) 
                 excludeFromTabOrder={tabIndex === -1}
                 style={small ? { padding: '3px 6px', fontWeight: 400, color: 'var(--ink-soft)', whiteSpace: 'nowrap' } : undefined}
             >
-                {text} ▾
+                <span>{text}</span> ▾
             </Button>
             <Paper placement="bottom end">
                 <Entries entries={entries} />
