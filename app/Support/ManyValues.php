@@ -16,8 +16,11 @@ final class ManyValues
      */
     public const AT_ONCE = 900;
 
+    /** For fewer values than these the database looks into its indexes itself (eq_range_index_dive_limit). */
+    private const FEW = 200;
+
     /**
-     * By what a few of very many rows are found. For more than 200 values the database goes by what it has counted (eq_range_index_dive_limit);
+     * By what a few of very many rows are found. For more values the database goes by what it has counted;
      * that can be of a time when there were few, above all right after a first scan, and then it reads all rows of a workspace, or all there are.
      */
     private const INDEXES = [
@@ -64,8 +67,11 @@ final class ManyValues
         $dot = strrpos($column, '.');
         [$of, $name] = $dot === false ? ['', $column] : [substr($column, 0, $dot + 1), substr($column, $dot + 1)];
         $index = self::INDEXES["{$table}.{$name}"];
-        $rows->forceIndex($index)->whereIn($column, $keys);
-        $index === self::PRIMARY || $rows->where($of.self::ELSEWHERE[$table], '!=', '');
+        $rows->whereIn($column, $keys);
+        if (count($keys) >= self::FEW) {
+            $rows->forceIndex($index);
+            $index === self::PRIMARY || $rows->where($of.self::ELSEWHERE[$table], '!=', '');
+        }
 
         return $rows;
     }

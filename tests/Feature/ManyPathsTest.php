@@ -83,13 +83,19 @@ it('finds what belongs to a thousand paths among very many without reading them 
     }
 });
 
-it('has the database find keys by their index, also where an index alone would have the answer', function (string $table, string $column, string $sql) {
-    expect(ManyValues::among(DB::table($table), $column, ['one', 'two'])->select($column)->toSql())->toBe($sql);
+it('has the database find many keys by their index, also where an index alone would have the answer; few it finds by itself', function (string $table, string $column, string $hint, string $elsewhere) {
+    $asked = static fn (int $count): string => ManyValues::among(DB::table($table), $column, array_map(strval(...), range(1, $count)))->select('id')->toSql();
+    expect($asked(200))->toContain(" force index ({$hint}) where")->toEndWith(") {$elsewhere}")
+        ->and($asked(199))->not->toContain('force')->toEndWith('?)');
 })->with([
-    ['documents', 'path_key', 'select `path_key` from `documents` force index (documents_there_index) where `path_key` in (?, ?) and `path` != ?'],
-    ['documents as d', 'd.fold_key', 'select `d`.`fold_key` from `documents` as `d` force index (documents_workspace_id_fold_key_index) where `d`.`fold_key` in (?, ?) and `d`.`path` != ?'],
-    ['document_references as r', 'r.target_key', 'select `r`.`target_key` from `document_references` as `r` force index (document_references_workspace_id_target_key_index) where `r`.`target_key` in (?, ?) and `r`.`kind` != ?'],
+    ['documents', 'path_key', 'documents_there_index', 'and `path` != ?'],
+    ['documents as d', 'd.fold_key', 'documents_workspace_id_fold_key_index', 'and `d`.`path` != ?'],
+    ['document_references as r', 'r.target_key', 'document_references_workspace_id_target_key_index', 'and `r`.`kind` != ?'],
 ]);
+
+it('has the database find many ids without weighing other indexes', function () {
+    expect(ManyValues::among(DB::table('documents'), 'id', array_map(strval(...), range(1, 500)))->toSql())->toContain('force index (PRIMARY)')->toEndWith('?)');
+});
 
 it('has the database count its tables anew when very many files have come, and once an hour', function () {
     $harbour = new Harbour;
