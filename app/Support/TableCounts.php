@@ -19,6 +19,10 @@ final class TableCounts
 
     public static function renew(): void
     {
+        // It would end a transaction.
+        if (DB::transactionLevel() > 0) {
+            return;
+        }
         // In a cluster each server counts for itself.
         DB::select('analyze no_write_to_binlog table '.implode(', ', self::TABLES));
     }

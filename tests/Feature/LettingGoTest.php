@@ -64,3 +64,13 @@ it('has nothing open on a file server, which refuses that or gives it another na
 
     expect(namesOfOpen($harbour->workspace->root))->toBe([])->and($harbour->read('a.md'))->toBe('# new');
 });
+
+it('leaves half of what a process may have open to everything else', function () {
+    $harbour = new Harbour(array_fill_keys(array_map(static fn (int $n): string => "{$n}.md", range(1, 30)), '# old'));
+    $files = WorkspaceFiles::of($harbour->workspace, $lettingGo = new LettingGo(null, 40));
+    foreach (range(1, 30) as $n) {
+        $files->remove("{$n}.md");
+    }
+
+    expect(namesOfOpen($harbour->workspace->root))->toHaveCount(20)->and($lettingGo->isFor(0, '/'))->toBeFalse();
+});

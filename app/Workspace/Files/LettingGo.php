@@ -13,7 +13,7 @@ use Hafenbuch\Core\Place\MountTable;
 final class LettingGo
 {
     /** Files that are kept open at most; a process may have 1,024 by default, and waits for others (select(2)) by numbers below that. */
-    public const MOST = 768;
+    public const MOST = 512;
 
     /** @var array<int, bool> by device: whether a file that is open there can lose its name like any other */
     private array $devices = [];
@@ -21,8 +21,18 @@ final class LettingGo
     /** @var list<resource> */
     private array $open = [];
 
-    /** @param  ?MountTable  $mounts  null: those of this machine, when they are asked for */
-    public function __construct(private ?MountTable $mounts = null) {}
+    private readonly int $most;
+
+    /**
+     * @param  ?MountTable  $mounts  null: those of this machine, when they are asked for
+     * @param  ?int  $allowed  files that this process may have open; null: as the system says
+     */
+    public function __construct(private ?MountTable $mounts = null, ?int $allowed = null)
+    {
+        $said = $allowed ?? (posix_getrlimit() ?: [])['soft openfiles'] ?? 'unlimited';
+        // What else the process opens must find room.
+        $this->most = is_int($said) ? min(self::MOST, intdiv($said, 2)) : self::MOST;
+    }
 
     /**
      * Whether what is about to lose its name is to be opened before.
@@ -32,7 +42,7 @@ final class LettingGo
      */
     public function isFor(int $device, string $folder): bool
     {
-        return count($this->open) < self::MOST && ($this->devices[$device] ??= ($this->mounts ??= Mounts::now())->holding($folder)?->letsOpenFilesGo() ?? false);
+        return count($this->open) < $this->most && ($this->devices[$device] ??= ($this->mounts ??= Mounts::now())->holding($folder)?->letsOpenFilesGo() ?? false);
     }
 
     /** @param  resource  $file  that was open when it lost its name */
