@@ -40,11 +40,10 @@ final readonly class KeptDecisions
         $now = now()->format('Y-m-d H:i:s.v');
         DB::transaction(function () use ($changes, $now): void {
             $this->forget(array_map(strval(...), array_keys(array_filter($changes, static fn (?array $choice): bool => $choice === null))));
-            foreach (array_chunk(array_filter($changes), ManyValues::AT_ONCE, true) as $chunk) {
-                BulkInsert::into('decisions', array_map(fn (int|string $id, array $choice): array => [
-                    'workspace_id' => $this->workspace->id, 'user_id' => $this->person->id, 'document_id' => (string) $id, 'choice' => json_encode($choice, JSON_THROW_ON_ERROR), 'at' => $now,
-                ], array_keys($chunk), $chunk), ['choice', 'at']);
-            }
+            $made = array_filter($changes);
+            BulkInsert::into('decisions', array_map(fn (int|string $id, array $choice): array => [
+                'workspace_id' => $this->workspace->id, 'user_id' => $this->person->id, 'document_id' => (string) $id, 'choice' => json_encode($choice, JSON_THROW_ON_ERROR), 'at' => $now,
+            ], array_keys($made), $made), ['choice', 'at']);
         }, 5);
         Pulse::tellPerson($this->workspace, $this->person, Pulse::DECISIONS);
     }

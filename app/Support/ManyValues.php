@@ -30,9 +30,12 @@ final class ManyValues
         'documents.fold_key' => 'documents_workspace_id_fold_key_index',
         'documents.file_key' => 'documents_workspace_id_file_key_unique',
         'documents.saved_hash' => 'documents_workspace_id_saved_hash_index',
-        'document_references.target_key' => 'document_references_workspace_id_target_key_index',
+        'document_references.target_key' => self::BY_TARGET,
         'document_references.address_key' => 'document_references_workspace_id_address_key_index',
     ];
+
+    /** By what references are found that lead to a path. */
+    public const BY_TARGET = 'document_references_workspace_id_target_key_index';
 
     /** Holds the rows themselves. */
     private const PRIMARY = 'PRIMARY';
