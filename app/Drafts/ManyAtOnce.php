@@ -6,6 +6,7 @@ namespace App\Drafts;
 
 use App\Models\Document;
 use App\Models\Workspace;
+use App\Support\ManyValues;
 use App\Support\Refused;
 use Hafenbuch\Core\Path\InvalidPath;
 use Hafenbuch\Core\Write\UnableToRead;
@@ -23,7 +24,7 @@ final class ManyAtOnce
     public static function change(Workspace $workspace, array $wanted, callable $change): array
     {
         $changed = $refused = [];
-        foreach (Document::query()->kept()->with('draft')->where('workspace_id', $workspace->id)->whereIn('id', array_keys($wanted))->orderBy('id')->get() as $document) {
+        foreach (ManyValues::among(Document::query(), 'id', array_keys($wanted))->kept()->with('draft')->where('workspace_id', $workspace->id)->orderBy('id')->get() as $document) {
             try {
                 $change($document->setRelation('workspace', $workspace), $wanted[$document->id]);
                 $changed[] = $document->id;

@@ -8,6 +8,7 @@ use App\Models\Document;
 use App\Models\User;
 use App\Models\Workspace;
 use App\Support\BulkInsert;
+use App\Support\ManyValues;
 use App\Support\Refused;
 use App\Workspace\Files\DiskContentStore;
 use App\Workspace\Index\DocumentIndex;
@@ -80,11 +81,11 @@ final readonly class ReturningDrafts
     private function locked(Workspace $workspace, array $ids, User $person): array
     {
         $documents = [];
-        foreach (Document::query()->with('draft')->where('workspace_id', $workspace->id)->whereIn('id', $ids)->orderBy('id')->lockForUpdate()->get() as $document) {
+        foreach (ManyValues::among(Document::query()->with('draft')->where('workspace_id', $workspace->id), 'id', $ids)->orderBy('id')->lockForUpdate()->get() as $document) {
             $documents[$document->id] = $document->setRelation('workspace', $workspace);
         }
         // The transaction sees what was there when it first read; what came since shows only to a reading that locks.
-        $drafted = array_fill_keys(DB::table('drafts')->whereIn('document_id', $ids)->lockForUpdate()->pluck('document_id')->all(), true);
+        $drafted = array_fill_keys(ManyValues::among(DB::table('drafts'), 'document_id', $ids)->lockForUpdate()->pluck('document_id')->all(), true);
         foreach ($ids as $id) {
             $document = $documents[$id] ?? throw Refused::because('A document went away meanwhile. Nothing has been changed; look again.');
             if (isset($drafted[$id]) || $document->dropped_at !== null) {

@@ -9,6 +9,7 @@ use App\Models\User;
 use App\Models\Workspace;
 use App\Rights\FolderRights;
 use App\Rights\NotAllowed;
+use App\Support\ManyValues;
 use App\Workspace\Settings;
 use App\Workspace\StandingLocks;
 
@@ -37,7 +38,7 @@ final class WritingRight
     {
         self::mustAt($workspace, array_values(array_map(static fn (Document $document): string => $document->path, $documents)), $person);
         self::mustBeWritten($workspace, $documents);
-        foreach (StandingLocks::query()->whereIn('held.document_id', array_keys($documents))->where('held.user_id', '!=', $person->id)->limit(1)->pluck('document_id') as $id) {
+        foreach (ManyValues::among(StandingLocks::query(), 'held.document_id', array_keys($documents))->where('held.user_id', '!=', $person->id)->limit(1)->pluck('document_id') as $id) {
             Locks::refuseOthers($documents[$id], $person);
         }
     }

@@ -84,7 +84,7 @@ final readonly class Finder
         $wanted = $query->terms === [] ? null : Wanted::by($query, $workspace, Vocabularies::of($workspace));
         $found = [];
         foreach ($wanted?->isNowhere() ? [] : ManyValues::portions($narrowing->few() ?? $narrowing->some() ?? []) as $chunk) {
-            $rows = $this->rows($narrowing)->whereIn('d.id', $chunk);
+            $rows = ManyValues::among($this->rows($narrowing), 'd.id', $chunk);
             array_push($found, ...($wanted?->onFew($rows) ?? $rows)->pluck('d.id')->all());
         }
 
@@ -113,7 +113,7 @@ final readonly class Finder
         }
         $ids = [];
         foreach (ManyValues::portions($few) as $chunk) {
-            $ids += $this->rows($narrowing)->whereIn('d.id', $chunk)->pluck('s.changed_at', 'd.id')->all();
+            $ids += ManyValues::among($this->rows($narrowing), 'd.id', $chunk)->pluck('s.changed_at', 'd.id')->all();
         }
         arsort($ids, SORT_STRING);
 
@@ -128,7 +128,7 @@ final readonly class Finder
         $ids = [];
         if ($few !== null) {
             foreach ($wanted->isNowhere() ? [] : ManyValues::portions($few) as $chunk) {
-                array_push($ids, ...$wanted->onFew($this->rows($narrowing)->whereIn('d.id', $chunk))->pluck('d.id')->all());
+                array_push($ids, ...$wanted->onFew(ManyValues::among($this->rows($narrowing), 'd.id', $chunk))->pluck('d.id')->all());
             }
 
             $named = array_intersect($catalogue->find($query->words(), Narrowing::FEW), $ids);
@@ -139,11 +139,11 @@ final readonly class Finder
         }
         // Those with the words in their names come first, and may be all that is wanted.
         $named = array_filter($catalogue->find($query->words(), $many), $narrowing->has(...));
-        $ids = $named === [] ? [] : $this->rows($narrowing)->whereIn('d.id', $named)->pluck('d.id')->all();
+        $ids = $named === [] ? [] : ManyValues::among($this->rows($narrowing), 'd.id', $named)->pluck('d.id')->all();
         if (count($ids) <= $limit && ! $wanted->isNowhere()) {
             $rows = $wanted->on($this->rows($narrowing))->limit($narrowing->isOfMany() ? self::SIFTED : $many);
             $rows = $wanted->isCommon() ? $rows->orderByDesc('s.changed_at') : $rows;
-            $fresh = $wanted->onFew($this->rows($narrowing)->whereIn('d.id', $this->fresh($workspace)));
+            $fresh = $wanted->onFew(ManyValues::among($this->rows($narrowing), 'd.id', $this->fresh($workspace)));
             $ids = array_values(array_unique([...$ids, ...array_filter([...$rows->pluck('d.id')->all(), ...$fresh->pluck('d.id')->all()], $narrowing->has(...))]));
         }
 
@@ -179,7 +179,7 @@ final readonly class Finder
         $kept = [];
         $isWhole = count($ids) <= self::READ;
         $until = microtime(true) + self::READ_SECONDS;
-        foreach (Document::query()->with('draft', 'workspace')->whereIn('id', array_slice($ids, 0, self::READ))->get() as $document) {
+        foreach (ManyValues::among(Document::query()->with('draft', 'workspace'), 'id', array_slice($ids, 0, self::READ))->get() as $document) {
             if (microtime(true) > $until) {
                 $isWhole = false;
                 break;
@@ -205,10 +205,10 @@ final readonly class Finder
     private function ranked(Workspace $workspace, Query $query, array $ids): array
     {
         $words = $query->words();
-        $facts = DB::table('search_texts as s')->leftJoin('users', 'users.id', '=', 's.changed_by')->whereIn('document_id', $ids)->get(['document_id', 'changed_at', 'users.name'])->keyBy('document_id');
-        $fields = $words === [] ? collect() : DB::table('search_fields')->whereIn('document_id', $ids)->get(['document_id', 'name', 'value'])->groupBy('document_id');
+        $facts = ManyValues::among(DB::table('search_texts as s')->leftJoin('users', 'users.id', '=', 's.changed_by'), 'document_id', $ids)->get(['document_id', 'changed_at', 'users.name'])->keyBy('document_id');
+        $fields = $words === [] ? collect() : ManyValues::among(DB::table('search_fields'), 'document_id', $ids)->get(['document_id', 'name', 'value'])->groupBy('document_id');
         $ranked = [];
-        foreach (Document::query()->with('draft')->whereIn('id', $ids)->get() as $document) {
+        foreach (ManyValues::among(Document::query()->with('draft'), 'id', $ids)->get() as $document) {
             $rank = $words === [] ? 0 : Rank::of($document->path, $document->title, $words);
             $where = Hit::NAME;
             if ($rank === Rank::TEXT) {

@@ -200,7 +200,7 @@ final class Narrowing
             return $ids;
         }
 
-        return DB::table('documents')->whereIn('id', $ids)->whereNull('saved_hash', not: $states[0] === State::Modified->value)->pluck('id')->all();
+        return ManyValues::among(DB::table('documents'), 'id', $ids)->whereNull('saved_hash', not: $states[0] === State::Modified->value)->pluck('id')->all();
     }
 
     /**
@@ -222,7 +222,7 @@ final class Narrowing
         // With `*` anything may stand there; without, it stands somewhere in it.
         $like = str_contains($value, '*') ? str_replace('*', '%', addcslashes($value, '%_\\')) : '%'.addcslashes($value, '%_\\').'%';
         $this->keep($field === FieldSite::TITLE
-            ? DB::table('documents')->whereIn('id', $this->catalogue->find(Words::typed($value), self::MANY))->whereRaw('title collate utf8mb4_uca1400_ai_ci like ?', [$like])->pluck('id')->all()
+            ? ManyValues::among(DB::table('documents'), 'id', $this->catalogue->find(Words::typed($value), self::MANY))->whereRaw('title collate utf8mb4_uca1400_ai_ci like ?', [$like])->pluck('id')->all()
             : DB::table('search_fields')->where('workspace_id', $this->workspace->id)->where('name', $field)->where('value', 'like', $like)->limit(self::MANY)->pluck('document_id')->all());
     }
 

@@ -6,6 +6,7 @@ namespace App\Finding;
 
 use App\Models\Document;
 use App\Models\Workspace;
+use App\Support\ManyValues;
 use Hafenbuch\Core\Find\Excerpt;
 
 /** The places in which words stand, of documents that were found by them. */
@@ -25,7 +26,7 @@ final readonly class Places
     {
         $places = [];
         $until = microtime(true) + self::SECONDS;
-        foreach (Document::query()->kept()->with('draft')->where('workspace_id', $workspace->id)->whereIn('id', $ids)->get() as $document) {
+        foreach (ManyValues::among(Document::query(), 'id', $ids)->kept()->with('draft')->where('workspace_id', $workspace->id)->get() as $document) {
             if (microtime(true) > $until) {
                 break;
             }

@@ -11,6 +11,7 @@ use App\Drafts\WorkingText;
 use App\Models\Document;
 use App\Models\User;
 use App\Models\Workspace;
+use App\Support\ManyValues;
 use App\Support\Refused;
 use App\Workspace\Reading\Formats;
 use Hafenbuch\Core\Find\Excerpt;
@@ -43,7 +44,7 @@ final readonly class ReplaceInMany
     public function preview(Workspace $workspace, User $person, array $ids, Replacing $replacing): array
     {
         $previews = [];
-        foreach (Document::query()->kept()->with('draft')->where('workspace_id', $workspace->id)->where('is_gone', false)->whereIn('id', $ids)->orderBy('path')->get() as $document) {
+        foreach (ManyValues::among(Document::query(), 'id', $ids)->kept()->with('draft')->where('workspace_id', $workspace->id)->where('is_gone', false)->orderBy('path')->get() as $document) {
             $document->setRelation('workspace', $workspace);
             $text = $this->texts->of($document);
             $places = $text === null ? [] : $replacing->places($text, Formats::of($workspace)->readText($document->path, $text)->references);

@@ -6,6 +6,7 @@ namespace App\Finding;
 
 use App\Models\Workspace;
 use App\Support\BulkInsert;
+use App\Support\ManyValues;
 use App\Workspace\Kept\Touches;
 use Hafenbuch\Core\Format\FormatRegistry;
 use Illuminate\Database\Query\Builder;
@@ -108,7 +109,7 @@ final class SearchIndex
         $wrong = [];
         $count = fn (): Builder => DB::table('documents')->where('workspace_id', $workspace->id)->whereNull('dropped_at');
         for ($after = ''; ($ids = $count()->where('id', '>', $after)->orderBy('id')->limit(self::READ)->pluck('id')->all()) !== []; $after = end($ids)) {
-            $known = DB::table('search_texts')->whereIn('document_id', $ids)->get(['document_id', 'touched_at', 'words'])->keyBy('document_id');
+            $known = ManyValues::among(DB::table('search_texts'), 'document_id', $ids)->get(['document_id', 'touched_at', 'words'])->keyBy('document_id');
             foreach ($this->texts->read($workspace, $ids) as $id => $read) {
                 $row = $known[$id] ?? null;
                 if ($read !== null && ($row === null || ($row->touched_at === $read->touchedAt && self::sorted($row->words) !== self::sorted($token->all($read->words))))) {
@@ -222,7 +223,7 @@ final class SearchIndex
             if (DB::table('search_states')->where('workspace_id', $workspace->id)->lock($waits ? 'for update' : 'for update skip locked')->first() === null) {
                 return null;
             }
-            $known = DB::table('search_texts')->whereIn('document_id', array_keys($documents))->get(['document_id', 'touched_at', 'words'])->keyBy('document_id');
+            $known = ManyValues::among(DB::table('search_texts'), 'document_id', array_keys($documents))->get(['document_id', 'touched_at', 'words'])->keyBy('document_id');
             $rows = $fields = $gone = $counts = [];
             foreach ($documents as $id => $document) {
                 $before = $known[$id] ?? null;

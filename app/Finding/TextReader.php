@@ -7,6 +7,7 @@ namespace App\Finding;
 use App\Drafts\WorkingText;
 use App\Models\Document;
 use App\Models\Workspace;
+use App\Support\ManyValues;
 use App\Workspace\Files\DiskContentStore;
 use App\Workspace\Files\WorkspaceFiles;
 use App\Workspace\Reading\Formats;
@@ -42,7 +43,7 @@ final class TextReader
         $found = array_fill_keys($ids, null);
         $files = WorkspaceFiles::of($workspace);
         $formats = Formats::of($workspace);
-        $rows = DB::table('documents as d')->leftJoin('drafts', 'drafts.document_id', '=', 'd.id')->where('d.workspace_id', $workspace->id)->whereIn('d.id', $ids)->whereNull('d.dropped_at')
+        $rows = ManyValues::among(DB::table('documents as d')->leftJoin('drafts', 'drafts.document_id', '=', 'd.id')->where('d.workspace_id', $workspace->id), 'd.id', $ids)->whereNull('d.dropped_at')
             ->get(['d.id', 'd.path', 'd.title', 'd.format', 'd.saved_hash', 'd.size', 'd.stat', 'd.is_gone', 'd.touched_at', 'drafts.hash as draft_hash', 'drafts.size as draft_size', 'drafts.user_id as draft_by', 'drafts.updated_at as draft_at']);
         $savers = $this->savers($rows->whereNull('draft_hash')->pluck('id')->all());
         foreach ($rows as $row) {
@@ -121,7 +122,7 @@ final class TextReader
      */
     private function savers(array $ids): array
     {
-        $newest = DB::table('versions')->whereIn('document_id', $ids)->groupBy('document_id')->selectRaw('document_id, max(number) as number');
+        $newest = ManyValues::among(DB::table('versions'), 'document_id', $ids)->groupBy('document_id')->selectRaw('document_id, max(number) as number');
 
         return DB::table('versions as v')->joinSub($newest, 'n', static fn ($join) => $join->on('n.document_id', '=', 'v.document_id')->on('n.number', '=', 'v.number'))
             ->whereNotNull('v.user_id')->pluck('v.user_id', 'v.document_id')->map(static fn (mixed $id): int => (int) $id)->all();

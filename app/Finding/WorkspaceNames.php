@@ -7,6 +7,7 @@ namespace App\Finding;
 use App\Models\Document;
 use App\Models\User;
 use App\Models\Workspace;
+use App\Support\ManyValues;
 use App\Workspace\Catalogue\Catalogue;
 use App\Workspace\Settings;
 use Hafenbuch\Core\Find\Fold;
@@ -62,7 +63,7 @@ final class WorkspaceNames implements Names
         }
         $folded = Fold::text($words);
         // Documents are called by their file’s name, with its ending or without, or by their title.
-        $rows = Document::query()->whereIn('id', $this->catalogue->find(explode(' ', $folded), self::CANDIDATES))->orderBy('path')->get(['id', 'path', 'title']);
+        $rows = ManyValues::among(Document::query(), 'id', $this->catalogue->find(explode(' ', $folded), self::CANDIDATES))->orderBy('path')->get(['id', 'path', 'title']);
 
         return $rows->first(static fn (Document $one): bool => in_array($folded, [
             Fold::text(Path::nameOf($one->path)), Fold::text(pathinfo($one->path, PATHINFO_FILENAME)), Fold::text((string) $one->title),

@@ -7,6 +7,7 @@ namespace App\Pictures;
 use App\Drafts\WorkingContent;
 use App\Models\Document;
 use App\Models\Workspace;
+use App\Support\ManyValues;
 use App\Workspace\Files\DiskContentStore;
 use App\Workspace\Settings;
 use Hafenbuch\Core\Path\InvalidPath;
@@ -94,7 +95,7 @@ final class DrawPictures implements ShouldQueue
     private function subject(Workspace $workspace, WorkingContent $working, DiskContentStore $kept, Showing $showing, string $ways): ?Subject
     {
         $id = $showing->documentId();
-        $documents = Document::query()->with('draft')->whereIn('id', array_keys($showing->hashes))->get()->keyBy('id');
+        $documents = ManyValues::among(Document::query()->with('draft'), 'id', array_keys($showing->hashes))->get()->keyBy('id');
         $contents = [];
         foreach ($showing->hashes as $one => $hash) {
             $document = $documents[$one] ?? null;

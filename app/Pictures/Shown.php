@@ -82,7 +82,7 @@ final readonly class Shown
     public function placedBy(Workspace $workspace, string $id): array
     {
         $below = self::below($this->graphs->of($workspace), $id, null);
-        $paths = DB::table('documents')->where('workspace_id', $workspace->id)->whereIn('id', $below)->whereNull('dropped_at')->pluck('path', 'id')->all();
+        $paths = ManyValues::among(DB::table('documents')->where('workspace_id', $workspace->id), 'id', $below)->whereNull('dropped_at')->pluck('path', 'id')->all();
 
         return array_filter(array_combine($below, array_map(static fn (string $one): ?string => $paths[$one] ?? null, $below)));
     }
@@ -144,7 +144,7 @@ final readonly class Shown
     {
         $choices = [];
         foreach (ManyValues::portions($ids) as $chunk) {
-            $choices += DB::table('picture_choices')->whereIn('document_id', $chunk)->get(['document_id', 'aspect', 'hash', 'chosen_at'])->keyBy('document_id')->all();
+            $choices += ManyValues::among(DB::table('picture_choices'), 'document_id', $chunk)->get(['document_id', 'aspect', 'hash', 'chosen_at'])->keyBy('document_id')->all();
         }
 
         return $choices;

@@ -7,6 +7,7 @@ namespace App\Quay;
 use App\Models\Document;
 use App\Models\User;
 use App\Models\Workspace;
+use App\Support\ManyValues;
 use Illuminate\Support\Facades\DB;
 
 /** What a person has closed, so that it can be opened again in reverse order. */
@@ -36,7 +37,7 @@ final class Closings
             DB::table('closings')->where('id', $closing->id)->delete();
             $items = json_decode($closing->items, true, 8, JSON_THROW_ON_ERROR);
             $ids = array_column($items, 'document');
-            $known = Document::query()->kept()->whereIn('id', $ids)->whereNotIn('id', $open)->pluck('id')->all();
+            $known = ManyValues::among(Document::query(), 'id', $ids)->kept()->whereNotIn('id', $open)->pluck('id')->all();
             $items = array_values(array_filter($items, static fn (array $item): bool => in_array($item['document'], $known, true)));
             if ($items !== []) {
                 return $items;

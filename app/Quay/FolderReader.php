@@ -46,7 +46,7 @@ final readonly class FolderReader
     {
         $notes = [];
         foreach (ManyValues::portions($ids) as $chunk) {
-            $notes += DB::table('documents')->whereIn('id', $chunk)->whereNotNull('note')->pluck('note', 'id')->all();
+            $notes += ManyValues::among(DB::table('documents'), 'id', $chunk)->whereNotNull('note')->pluck('note', 'id')->all();
         }
 
         return $notes;

@@ -51,7 +51,7 @@ final readonly class Quay
         }
         DB::transaction(function () use ($ids): void {
             $position = 1 + (int) $this->query()->max('position');
-            $there = $this->query()->whereIn('document_id', $ids)->pluck('place', 'document_id');
+            $there = ManyValues::among($this->query(), 'document_id', $ids)->pluck('place', 'document_id');
             $this->query()->whereIn('document_id', $ids)->update(['place' => QuayItem::SHOWN, 'closed_at' => null]);
             Recent::opened($this->person, array_values(array_diff($ids, $there->keys()->all())));
             $rows = [];
@@ -76,8 +76,8 @@ final readonly class Quay
     public function close(array $ids): array
     {
         $held = DB::transaction(function () use ($ids): array {
-            $items = $this->query()->where('place', QuayItem::SHOWN)->whereIn('document_id', $ids)->orderBy('position')->get(['document_id', 'position']);
-            $withDraft = Document::query()->whereIn('id', $ids)->whereHas('draft')->pluck('id')->all();
+            $items = ManyValues::among($this->query()->where('place', QuayItem::SHOWN), 'document_id', $ids)->orderBy('position')->get(['document_id', 'position']);
+            $withDraft = ManyValues::among(Document::query(), 'id', $ids)->whereHas('draft')->pluck('id')->all();
             $this->query()->whereIn('document_id', $withDraft)->where('place', QuayItem::SHOWN)->update(['place' => QuayItem::HOLD, 'closed_at' => now()]);
             $this->query()->whereIn('document_id', array_diff($ids, $withDraft))->delete();
             if ($items->isNotEmpty()) {
@@ -119,7 +119,7 @@ final readonly class Quay
      */
     public function clearHold(): array
     {
-        $withDraft = Document::query()->whereIn('id', $this->inHold())->whereHas('draft')->pluck('id')->all();
+        $withDraft = ManyValues::among(Document::query(), 'id', $this->inHold())->whereHas('draft')->pluck('id')->all();
         $removed = $this->query()->where('place', QuayItem::HOLD)->whereNotIn('document_id', $withDraft)->delete();
         Pulse::tellPerson($this->workspace, $this->person, Pulse::QUAY);
 
@@ -149,7 +149,7 @@ final readonly class Quay
      */
     public function hold(array $ids): void
     {
-        $there = array_fill_keys($this->query()->whereIn('document_id', $ids)->pluck('document_id')->all(), true);
+        $there = array_fill_keys(ManyValues::among($this->query(), 'document_id', $ids)->pluck('document_id')->all(), true);
         $position = (int) $this->query()->max('position');
         $rows = [];
         $now = now()->format('Y-m-d H:i:s.v');

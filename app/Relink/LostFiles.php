@@ -43,7 +43,7 @@ final class LostFiles
     {
         $lost = [];
         foreach (ManyValues::portions(array_map(strval(...), array_keys($documents))) as $ids) {
-            $lines = DB::table('operation_lines as l')->join('operations as o', 'o.id', '=', 'l.operation_id')->whereIn('l.document_id', $ids)->where('l.action', Action::Remove->value)->whereNotNull('l.before_hash')
+            $lines = ManyValues::among(DB::table('operation_lines as l')->join('operations as o', 'o.id', '=', 'l.operation_id'), 'l.document_id', $ids)->where('l.action', Action::Remove->value)->whereNotNull('l.before_hash')
                 ->orderBy('o.number')->get(['l.document_id', 'l.path', 'l.before_hash', 'l.before_size', 'o.number', 'o.created_at']);
             foreach ($lines as $line) {
                 if ($documents[$line->document_id] === $line->path) {

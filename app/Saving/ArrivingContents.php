@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Saving;
 
 use App\Models\Document;
+use App\Support\ManyValues;
 use App\Workspace\Files\DiskContentStore;
 use App\Workspace\Sources;
 use Hafenbuch\Core\Plan\Arrival;
@@ -107,7 +108,7 @@ final class ArrivingContents implements ContentStore
     {
         $known = [];
         foreach (array_chunk(array_map(static fn (Arrival $arrival): string => Document::key($arrival->from), $arrivals), self::AT_ONCE) as $keys) {
-            $known += DB::table('known_sources')->whereIn('path_key', $keys)->get(['path_key', 'stat', 'seen_at', 'hash'])->keyBy('path_key')->all();
+            $known += ManyValues::among(DB::table('known_sources'), 'path_key', $keys)->get(['path_key', 'stat', 'seen_at', 'hash'])->keyBy('path_key')->all();
         }
 
         return $known;

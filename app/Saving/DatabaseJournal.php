@@ -9,6 +9,7 @@ use App\Models\Operation as OperationRecord;
 use App\Models\OperationLine;
 use App\Models\Workspace;
 use App\Support\BulkInsert;
+use App\Support\ManyValues;
 use App\Workspace\Files\DiskContentStore;
 use App\Workspace\Files\WorkspaceFiles;
 use App\Workspace\Pulse;
@@ -169,7 +170,7 @@ final class DatabaseJournal implements Journal
     private function makeDocuments(array $lines): void
     {
         $made = array_filter($lines, static fn (PlanLine $line): bool => $line->mayMakeDocument());
-        $known = Document::query()->whereIn('id', array_map(static fn (PlanLine $line): string => $line->documentId, $made))->pluck('id', 'id')->all();
+        $known = ManyValues::among(Document::query(), 'id', array_map(static fn (PlanLine $line): string => $line->documentId, $made))->pluck('id', 'id')->all();
         $rows = [];
         foreach ($made as $line) {
             if (! isset($known[$line->documentId])) {

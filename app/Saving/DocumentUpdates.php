@@ -13,6 +13,7 @@ use App\Models\Workspace;
 use App\Quay\Quay;
 use App\Quay\Recent;
 use App\Support\BulkInsert;
+use App\Support\ManyValues;
 use App\Workspace\Files\DiskContentStore;
 use App\Workspace\Files\WorkspaceFiles;
 use App\Workspace\Index\DocumentIndex;
@@ -148,7 +149,7 @@ final readonly class DocumentUpdates
     private function documents(Workspace $workspace, array $ids): array
     {
         $documents = [];
-        foreach (Document::query()->with('draft')->lockForUpdate()->whereIn('id', $ids)->orderBy('id')->get() as $document) {
+        foreach (ManyValues::among(Document::query()->with('draft')->lockForUpdate(), 'id', $ids)->orderBy('id')->get() as $document) {
             $documents[$document->id] = $document->setRelation('workspace', $workspace);
         }
 

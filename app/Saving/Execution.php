@@ -119,7 +119,7 @@ final readonly class Execution
         $files = WorkspaceFiles::of($workspace, $this->lettingGo);
         $ids = array_unique(array_map(static fn (PlanLine $line): string => $line->documentId, $lines));
         foreach (ManyValues::portions($ids) as $chunk) {
-            $rows = Document::query()->whereIn('id', $chunk)->whereNotNull('saved_hash')->where('size', '>=', SeenContents::LARGE)->toBase()->get(['path', 'stat', 'seen_at', 'saved_hash']);
+            $rows = ManyValues::among(Document::query(), 'id', $chunk)->whereNotNull('saved_hash')->where('size', '>=', SeenContents::LARGE)->toBase()->get(['path', 'stat', 'seen_at', 'saved_hash']);
             foreach ($rows as $row) {
                 $files->known($row->path, $row->stat, (int) $row->seen_at, $row->saved_hash);
             }
@@ -200,7 +200,7 @@ final readonly class Execution
         $files = WorkspaceFiles::of($workspace);
         $formats = Formats::of($workspace);
         foreach (array_chunk($sources, ManyValues::AT_ONCE, true) as $chunk) {
-            $rows = Document::query()->whereIn('id', array_keys($chunk))->toBase()->get(['id', 'path', 'stat', 'seen_at'])->keyBy('id')->all();
+            $rows = ManyValues::among(Document::query(), 'id', array_keys($chunk))->toBase()->get(['id', 'path', 'stat', 'seen_at'])->keyBy('id')->all();
             $kept = array_filter($rows, static fn (object $row): bool => array_filter([$row->path, ...$places[$chunk[$row->id]]], static fn (string $path): bool => $formats->forPath($path) !== null) !== []
                 || ! $arriving->stay($chunk[$row->id], new ContentInPlace($row->path, $row->stat, (int) $row->seen_at, static fn (): array => [$files, $row->path])));
             $hashes = $this->contents->putAll((static function () use ($kept, $files): \Generator {

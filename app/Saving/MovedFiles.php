@@ -50,7 +50,7 @@ final readonly class MovedFiles
         $moved = array_filter(self::of($lines), static fn (array $moved): bool => $formats->forPath($moved[0]->path) === null && $formats->forPath($moved[1]) === null);
         $unkept = [];
         foreach (ManyValues::portions(array_keys($moved)) as $ids) {
-            foreach (Document::query()->whereIn('id', $ids)->where('size', '>=', ArrivingContents::LEAST)->pluck('size', 'id')->all() as $id => $size) {
+            foreach (ManyValues::among(Document::query(), 'id', $ids)->where('size', '>=', ArrivingContents::LEAST)->pluck('size', 'id')->all() as $id => $size) {
                 $unkept[$id] = [(string) $moved[$id][0]->after, (int) $size];
             }
         }

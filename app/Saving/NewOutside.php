@@ -26,7 +26,7 @@ final class NewOutside
         $saved = array_map(strval(...), array_keys(array_filter($choices, static fn (Choice $choice): bool => $choice->decision->isSave() || $choice->decision->makesFile())));
         $layers = [];
         foreach (ManyValues::portions($saved) as $ids) {
-            foreach (DB::table('document_references')->whereIn('document_id', $ids)->where('target_kind', TargetKind::Outside->value)->whereNotNull('address')->get(['document_id', 'in_draft', 'address']) as $row) {
+            foreach (ManyValues::among(DB::table('document_references'), 'document_id', $ids)->where('target_kind', TargetKind::Outside->value)->whereNotNull('address')->get(['document_id', 'in_draft', 'address']) as $row) {
                 $layers[$row->document_id][(int) $row->in_draft][$row->address] = true;
             }
         }

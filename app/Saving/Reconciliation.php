@@ -155,7 +155,7 @@ final readonly class Reconciliation
         $lines = $operation->lines->where('action', Action::Discard->value)->whereNotNull('after_hash');
         $paths = [];
         foreach ($lines->chunk(500) as $chunk) {
-            $known = Document::query()->whereIn('id', $chunk->pluck('document_id'))->pluck('saved_hash', 'id');
+            $known = ManyValues::among(Document::query(), 'id', $chunk->pluck('document_id')->all())->pluck('saved_hash', 'id');
             array_push($paths, ...$chunk->filter(static fn (OperationLine $line): bool => ($known[$line->document_id] ?? null) !== $line->after_hash)->pluck('path')->all());
         }
 

@@ -112,7 +112,7 @@ final readonly class Undoing
     {
         $places = [];
         foreach (ManyValues::portions(array_unique(array_map(static fn (PlanLine $line): string => $line->documentId, $done))) as $ids) {
-            $places += Document::query()->kept()->whereIn('id', $ids)->pluck('path', 'id')->all();
+            $places += ManyValues::among(Document::query(), 'id', $ids)->kept()->pluck('path', 'id')->all();
         }
 
         return $places;
@@ -126,7 +126,7 @@ final readonly class Undoing
     {
         $marks = [];
         foreach (ManyValues::portions(array_unique(array_map(static fn (PlanLine $line): string => $line->documentId, $done))) as $ids) {
-            foreach (Document::query()->whereIn('id', $ids)->whereNotNull('release_state')->get(['id', 'release_state', 'release_revision']) as $document) {
+            foreach (ManyValues::among(Document::query(), 'id', $ids)->whereNotNull('release_state')->get(['id', 'release_state', 'release_revision']) as $document) {
                 $marks[$document->id] = $document->mark();
             }
         }

@@ -8,6 +8,7 @@ use App\Models\Document;
 use App\Models\Operation;
 use App\Models\OperationLine;
 use App\Support\BulkInsert;
+use App\Support\ManyValues;
 use App\Workspace\Files\DiskContentStore;
 use Illuminate\Support\Facades\DB;
 
@@ -27,7 +28,7 @@ final class VersionWriter
     {
         $this->now = now()->format('Y-m-d H:i:s.v');
         foreach (array_chunk($ids, 500) as $chunk) {
-            $newest = DB::table('versions')->select('document_id')->selectRaw('max(number) as number')->whereIn('document_id', $chunk)->groupBy('document_id');
+            $newest = ManyValues::among(DB::table('versions')->select('document_id')->selectRaw('max(number) as number'), 'document_id', $chunk)->groupBy('document_id');
             $versions = DB::table('versions')->joinSub($newest, 'newest', static fn ($join) => $join->on('newest.document_id', '=', 'versions.document_id')->on('newest.number', '=', 'versions.number'));
             foreach ($versions->get(['versions.document_id', 'versions.number', 'hash']) as $version) {
                 $this->latest[$version->document_id] = $version;

@@ -151,7 +151,7 @@ final class StageReader
                 ->leftJoinSub(StandingLocks::holders()->where('held.user_id', '!=', $person->id), 'l', 'l.document_id', '=', 'd.id')->leftJoin('users as u', 'u.id', '=', 'l.user_id')
                 ->where('d.workspace_id', $workspace->id)->get(['d.id', 'd.path', 'd.saved_hash', 'd.is_gone', 'd.dropped_at', 'dr.hash', 'u.name as locked_by', 'd.release_state', 'd.release_revision']);
             $past = $rows->filter(static fn (object $row): bool => $row->dropped_at !== null || (bool) $row->is_gone)->pluck('id')->all();
-            $versions = $past === [] ? [] : DB::table('versions')->whereIn('document_id', $past)->groupBy('document_id')->selectRaw('document_id, max(number) as number')->pluck('number', 'document_id')->all();
+            $versions = $past === [] ? [] : ManyValues::among(DB::table('versions'), 'document_id', $past)->groupBy('document_id')->selectRaw('document_id, max(number) as number')->pluck('number', 'document_id')->all();
             foreach ($rows as $row) {
                 $mark = new Mark($row->release_state, $row->release_revision);
                 $documents[$row->id] = new DocumentNow($row->id, $row->path, $row->saved_hash, $row->hash, (bool) $row->is_gone, $row->dropped_at !== null, $versions[$row->id] ?? null,

@@ -10,6 +10,7 @@ use App\Drafts\WorkingText;
 use App\Models\Document;
 use App\Models\User;
 use App\Models\Workspace;
+use App\Support\ManyValues;
 use App\Support\Refused;
 use Hafenbuch\Core\Format\FormatRegistry;
 use Hafenbuch\Core\Small\Shrinking;
@@ -34,7 +35,7 @@ final readonly class MakingSmall
     public function preview(Workspace $workspace, User $person, array $ids): array
     {
         $previews = [];
-        foreach (Document::query()->kept()->with('draft')->where('workspace_id', $workspace->id)->where('is_gone', false)->whereIn('id', $ids)->orderBy('path')->get() as $document) {
+        foreach (ManyValues::among(Document::query(), 'id', $ids)->kept()->with('draft')->where('workspace_id', $workspace->id)->where('is_gone', false)->orderBy('path')->get() as $document) {
             $document->setRelation('workspace', $workspace);
             $format = FormatRegistry::standard()->nameFor($document->path);
             $text = Shrinking::knows($format) ? $this->texts->of($document) : null;

@@ -6,6 +6,7 @@ namespace App\TakeIn;
 
 use App\Models\Document;
 use App\Models\Workspace;
+use App\Support\ManyValues;
 use App\Workspace\Files\WorkspaceFiles;
 use App\Workspace\MediaType;
 use App\Workspace\Reading\Formats;
@@ -91,7 +92,7 @@ final class SourceReader
     private function recall(array $paths): void
     {
         foreach (array_chunk(array_map(Document::key(...), $paths), self::AT_ONCE) as $keys) {
-            $this->known += DB::table('known_sources')->whereIn('path_key', $keys)->get(['path_key', 'stat', 'seen_at', 'hash'])->keyBy('path_key')->all();
+            $this->known += ManyValues::among(DB::table('known_sources'), 'path_key', $keys)->get(['path_key', 'stat', 'seen_at', 'hash'])->keyBy('path_key')->all();
         }
     }
 

@@ -19,7 +19,7 @@ final class Lineage
     {
         $lineage = [];
         foreach (ManyValues::portions(array_values(array_filter(array_map(static fn (CrateEntry $entry): ?string => $entry->file->id, $entries)))) as $ids) {
-            foreach (DB::table('document_origins')->whereIn('document_id', $ids)->get(['document_id', 'identity', 'lineage']) as $origin) {
+            foreach (ManyValues::among(DB::table('document_origins'), 'document_id', $ids)->get(['document_id', 'identity', 'lineage']) as $origin) {
                 $lineage[$origin->document_id] = array_values(array_filter([$origin->identity, ...json_decode($origin->lineage, true, 4, JSON_THROW_ON_ERROR)]));
             }
         }

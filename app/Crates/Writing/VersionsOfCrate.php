@@ -29,7 +29,7 @@ final readonly class VersionsOfCrate
     {
         $versions = [];
         foreach (ManyValues::portions(array_values(array_filter(array_map(static fn (CrateEntry $entry): ?string => $entry->file->id, $entries)))) as $ids) {
-            foreach (Version::query()->whereIn('document_id', $ids)->orderBy('document_id')->orderBy('number')->get() as $version) {
+            foreach (ManyValues::among(Version::query(), 'document_id', $ids)->orderBy('document_id')->orderBy('number')->get() as $version) {
                 if ($this->contents->has($version->hash)) {
                     $versions[$version->document_id][] = ['number' => $version->number, 'at' => $version->at->toIso8601ZuluString('millisecond'), 'note' => $version->note, 'label' => $version->label, 'sha256' => $version->hash, 'bytes' => $version->size];
                 }

@@ -87,7 +87,7 @@ final readonly class CopyController
     {
         $documents = [];
         foreach (ManyValues::portions(array_map(static fn (CopyRow $row): string => $row->id, $rows)) as $ids) {
-            foreach (Document::query()->with('draft')->whereIn('id', $ids)->get() as $document) {
+            foreach (ManyValues::among(Document::query()->with('draft'), 'id', $ids)->get() as $document) {
                 $documents[$document->id] = $document;
             }
         }

@@ -16,6 +16,7 @@ use App\Models\User;
 use App\Models\Workspace;
 use App\Naming\TemplateList;
 use App\Quay\Quay;
+use App\Support\ManyValues;
 use App\Support\Refused;
 use App\Workspace\Catalogue\Catalogues;
 use App\Workspace\Files\WorkspaceFiles;
@@ -38,7 +39,7 @@ final class DocumentController
         $words = preg_split('~\s+~u', Fold::text((string) $request->query('q', '')), -1, PREG_SPLIT_NO_EMPTY) ?: [];
         $ids = $catalogues->of($workspace)->find($words, self::LISTED);
         $open = array_fill_keys((new Quay($workspace, $person))->shown(), true);
-        $found = Document::query()->kept()->with('draft')->whereIn('id', $ids)->where('is_gone', false)->orderBy('path')->limit(self::LISTED)->get();
+        $found = ManyValues::among(Document::query(), 'id', $ids)->kept()->with('draft')->where('is_gone', false)->orderBy('path')->limit(self::LISTED)->get();
 
         return new JsonResponse($found->map(static fn (Document $document): FoundDocumentData => FoundDocumentData::of($document, isset($open[$document->id]))));
     }

@@ -154,7 +154,7 @@ final readonly class DocumentView
     {
         $ends = [];
         foreach (ManyValues::portions($ids) as $chunk) {
-            $ends += DB::table('documents')->leftJoin('drafts', 'drafts.document_id', '=', 'documents.id')->whereIn('documents.id', $chunk)
+            $ends += ManyValues::among(DB::table('documents')->leftJoin('drafts', 'drafts.document_id', '=', 'documents.id'), 'documents.id', $chunk)
                 ->get(['documents.id', 'title', 'saved_hash', 'drafts.hash as draft_hash'])->keyBy('id')->all();
         }
 

@@ -16,6 +16,7 @@ use App\Pictures\Drawing\Drawn;
 use App\Pictures\Outline;
 use App\Pictures\PictureDesk;
 use App\Pictures\PictureFolder;
+use App\Support\ManyValues;
 use App\Support\Refused;
 use Hafenbuch\Core\Write\UnableToRead;
 use Illuminate\Container\Attributes\CurrentUser;
@@ -56,7 +57,7 @@ final readonly class PictureController
     private function asked(Workspace $workspace, array $wanted, User $person, Sources $sources): array
     {
         $past = array_filter($wanted, static fn (string $one): bool => str_contains($one, ':'));
-        $documents = Document::query()->with('draft')->where('workspace_id', $workspace->id)->whereIn('id', array_map(static fn (string $one): string => explode(':', $one)[0], $past))->get()->keyBy('id');
+        $documents = ManyValues::among(Document::query()->with('draft')->where('workspace_id', $workspace->id), 'id', array_map(static fn (string $one): string => explode(':', $one)[0], $past))->get()->keyBy('id');
         $asked = array_combine($now = array_diff($wanted, $past), $now);
         foreach ($past as $one) {
             [$id, $source] = explode(':', $one);

@@ -76,7 +76,7 @@ final class QuayController
     {
         $times = Recent::of($workspace, $person, $what, self::RECENT);
         $open = array_fill_keys((new Quay($workspace, $person))->shown(), true);
-        $documents = Document::query()->with('draft')->whereIn('id', array_keys($times))->get()->keyBy('id');
+        $documents = ManyValues::among(Document::query()->with('draft'), 'id', array_keys($times))->get()->keyBy('id');
 
         return new JsonResponse(array_map(
             static fn (string $id): RecentDocumentData => new RecentDocumentData(FoundDocumentData::of($documents[$id], isset($open[$id])), Carbon::parse($times[$id], 'UTC')->toIso8601ZuluString('millisecond')),

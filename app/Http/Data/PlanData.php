@@ -6,6 +6,7 @@ namespace App\Http\Data;
 
 use App\Models\Document;
 use App\Saving\PreparedPlan;
+use App\Support\ManyValues;
 use App\Workspace\Files\DiskContentStore;
 use Hafenbuch\Core\Plan\Decided;
 use Hafenbuch\Core\Plan\Plan;
@@ -38,7 +39,7 @@ final readonly class PlanData
     public static function of(Plan $plan, ?Decided $decided = null): self
     {
         $contents = app(DiskContentStore::class);
-        $saved = Document::query()->toBase()->whereIn('id', array_map(static fn (PlanLine $line): string => $line->origin ?? $line->documentId, $plan->lines))->get(['id', 'saved_hash', 'size'])->keyBy('id');
+        $saved = ManyValues::among(Document::query()->toBase(), 'id', array_map(static fn (PlanLine $line): string => $line->origin ?? $line->documentId, $plan->lines))->get(['id', 'saved_hash', 'size'])->keyBy('id');
         $size = static fn (?string $hash, string $id): ?int => match (true) {
             $hash === null => null,
             isset($plan->contents[$hash]) => strlen($plan->contents[$hash]),

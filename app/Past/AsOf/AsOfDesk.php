@@ -13,6 +13,7 @@ use App\Models\Workspace;
 use App\Past\Recovery\PointReason;
 use App\Past\Recovery\RecoveryPoints;
 use App\Quay\Quay;
+use App\Support\ManyValues;
 use App\Support\Refused;
 use App\Workspace\Files\DiskContentStore;
 use App\Workspace\Pulse;
@@ -61,7 +62,7 @@ final readonly class AsOfDesk
         $when = $entry === 0 ? 'before entry 1' : "as of entry {$entry}";
         DB::transaction(function () use ($workspace, $rows, $person, $when): void {
             // All are held before anything else is read, which fixes what the transaction sees.
-            $documents = Document::query()->with('draft')->whereIn('id', array_map(static fn (AsOfRow $row): string => $row->documentId, $rows))->orderBy('id')->lockForUpdate()->get()->keyBy('id');
+            $documents = ManyValues::among(Document::query()->with('draft'), 'id', array_map(static fn (AsOfRow $row): string => $row->documentId, $rows))->orderBy('id')->lockForUpdate()->get()->keyBy('id');
             foreach ($rows as $row) {
                 $this->take($workspace, $documents->get($row->documentId) ?? throw Refused::because("{$row->path} went away meanwhile. Look again."), $row, $person, $when);
             }

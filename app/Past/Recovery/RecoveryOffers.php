@@ -10,6 +10,7 @@ use App\Models\User;
 use App\Models\Workspace;
 use App\Past\Comparing\Sources;
 use App\Quay\Quay;
+use App\Support\ManyValues;
 use App\Workspace\Files\DiskContentStore;
 use App\Workspace\Pulse;
 use App\Workspace\Reading\Formats;
@@ -33,7 +34,7 @@ final readonly class RecoveryOffers
         $states = $this->states($workspace, $person);
         $ids = array_values(array_unique([...$this->withDraft($workspace, $person), ...array_map(strval(...), array_keys($states))]));
         $offers = [];
-        foreach (Document::query()->kept()->with('draft')->where('workspace_id', $workspace->id)->whereIn('id', $ids)->orderBy('path')->get() as $document) {
+        foreach (ManyValues::among(Document::query(), 'id', $ids)->kept()->with('draft')->where('workspace_id', $workspace->id)->orderBy('path')->get() as $document) {
             $document->setRelation('workspace', $workspace);
             $offer = $this->offer($document, $states[$document->id] ?? []);
             if ($document->draft !== null || $offer->points !== []) {
@@ -47,7 +48,7 @@ final readonly class RecoveryOffers
     /** @return list<string> */
     private function withDraft(Workspace $workspace, User $person): array
     {
-        return Document::query()->whereIn('id', (new Quay($workspace, $person))->all())->whereHas('draft')->pluck('id')->all();
+        return ManyValues::among(Document::query(), 'id', (new Quay($workspace, $person))->all())->whereHas('draft')->pluck('id')->all();
     }
 
     /** @return array<string, list<object{point: int, at: string, reason: string, hash: string, size: int}>> by document, newest first, equal neighbours once */
@@ -115,7 +116,7 @@ final readonly class RecoveryOffers
     {
         $this->points->make($workspace, $person, PointReason::BeforeRecovery);
         $found = [];
-        foreach (Document::query()->kept()->with('draft')->where('workspace_id', $workspace->id)->whereIn('id', array_keys($choices))->get() as $document) {
+        foreach (ManyValues::among(Document::query(), 'id', array_keys($choices))->kept()->with('draft')->where('workspace_id', $workspace->id)->get() as $document) {
             $document->setRelation('workspace', $workspace);
             if ($choices[$document->id] !== 'draft') {
                 $source = $this->sources->of($document, $choices[$document->id], $person);

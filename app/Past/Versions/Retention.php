@@ -166,10 +166,10 @@ final readonly class Retention
         $ids = $only ?? DB::table('versions')->join('documents', 'documents.id', '=', 'document_id')->where('workspace_id', $workspace->id)
             ->groupBy('document_id')->havingRaw('count(*) > 1')->pluck('document_id')->all();
         foreach (array_chunk($ids, self::DOCUMENTS_AT_ONCE) as $chunk) {
-            $documents = DB::table('documents')->leftJoin('drafts', 'drafts.document_id', '=', 'documents.id')->whereIn('documents.id', $chunk)->get(['documents.id', 'path', 'format', 'base_hash'])->keyBy('id');
-            $begunOn = array_fill_keys(DB::table('session_items')->whereIn('document_id', $chunk)->whereNotNull('base_hash')->pluck('base_hash')->all(), true);
+            $documents = ManyValues::among(DB::table('documents')->leftJoin('drafts', 'drafts.document_id', '=', 'documents.id'), 'documents.id', $chunk)->get(['documents.id', 'path', 'format', 'base_hash'])->keyBy('id');
+            $begunOn = array_fill_keys(ManyValues::among(DB::table('session_items'), 'document_id', $chunk)->whereNotNull('base_hash')->pluck('base_hash')->all(), true);
             $found = [];
-            foreach (DB::table('versions')->whereIn('document_id', $chunk)->orderBy('document_id')->orderBy('number')->selectRaw('document_id, number, hash, label, unix_timestamp(at) as at')->cursor() as $version) {
+            foreach (ManyValues::among(DB::table('versions'), 'document_id', $chunk)->orderBy('document_id')->orderBy('number')->selectRaw('document_id, number, hash, label, unix_timestamp(at) as at')->cursor() as $version) {
                 $document = $documents[$version->document_id];
                 $found[$version->document_id] ??= ['path' => $document->path, 'format' => $document->format, 'facts' => [], 'hashes' => []];
                 $found[$version->document_id]['facts'][] = new VersionFact($version->number, (int) $version->at, $version->label !== null, $version->hash === $document->base_hash || isset($begunOn[$version->hash]));

@@ -8,6 +8,7 @@ use App\Models\Document;
 use App\Models\Operation;
 use App\Models\OperationLine;
 use App\Models\Workspace;
+use App\Support\ManyValues;
 use App\Workspace\Files\WorkspaceFiles;
 use App\Workspace\Reading\Formats;
 use Hafenbuch\Core\Plan\ReasonKind;
@@ -32,7 +33,7 @@ final readonly class Statement
     {
         $lines = $operation->lines->filter(static fn (OperationLine $line): bool => $line->reason === ReasonKind::Copied->value && $line->after_hash !== null);
         $copies = array_fill_keys($lines->pluck('path')->all(), true);
-        $originals = array_fill_keys(Document::query()->whereIn('id', $lines->pluck('origin_id'))->pluck('path')->all(), true);
+        $originals = array_fill_keys(ManyValues::among(Document::query(), 'id', $lines->pluck('origin_id')->all())->pluck('path')->all(), true);
         $files = WorkspaceFiles::of($workspace);
         $resolver = new Resolver($workspace->root);
         $count = ['inside' => 0, 'back' => 0, 'shared' => 0, 'strays' => 0];

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Saving\Logbook;
 
 use App\Models\Operation;
+use App\Support\ManyValues;
 use Hafenbuch\Core\Path\Path;
 use Hafenbuch\Core\Plan\Act;
 use Hafenbuch\Core\Plan\Action;
@@ -24,11 +25,11 @@ final readonly class EntryWords
     public static function of(array $operations): array
     {
         $ids = array_map(static fn (Operation $operation): string => $operation->id, $operations);
-        $groups = DB::table('operation_lines')->whereIn('operation_id', $ids)->groupBy('operation_id', 'reason', 'action')->orderBy('first')
+        $groups = ManyValues::among(DB::table('operation_lines'), 'operation_id', $ids)->groupBy('operation_id', 'reason', 'action')->orderBy('first')
             ->selectRaw('operation_id, reason, action, count(*) as times, min(position) as first, max(position) as last')->get();
         $positions = $groups->pluck('first')->concat($groups->pluck('last'))->unique()->values()->all();
         $lines = [];
-        foreach (DB::table('operation_lines')->whereIn('operation_id', $ids)->whereIn('position', $positions)->get(['operation_id', 'position', 'path', 'reason_of']) as $line) {
+        foreach (ManyValues::among(DB::table('operation_lines'), 'operation_id', $ids)->whereIn('position', $positions)->get(['operation_id', 'position', 'path', 'reason_of']) as $line) {
             $lines[$line->operation_id][$line->position] = $line;
         }
         $byOperation = [];

@@ -24,7 +24,7 @@ final readonly class Edges
     {
         $keys = $rows = [];
         foreach (ManyValues::portions($ids) as $chunk) {
-            foreach ($this->references()->whereIn('r.document_id', $chunk)->get(['r.document_id', 'r.target_kind', 'r.target_key']) as $row) {
+            foreach (ManyValues::among($this->references(), 'r.document_id', $chunk)->get(['r.document_id', 'r.target_kind', 'r.target_key']) as $row) {
                 $rows[] = $row;
                 $keys[$row->target_key ?? ''] = true;
             }

@@ -81,7 +81,7 @@ final readonly class AllStates
     {
         $snapshot = $this->snapshots->states($workspace, $ids, $latest);
         $below = $snapshot->below($ids);
-        $known = DB::table('documents')->whereIn('id', $ids)->get(['id', 'title', 'format'])->keyBy('id');
+        $known = ManyValues::among(DB::table('documents'), 'id', $ids)->get(['id', 'title', 'format'])->keyBy('id');
         foreach ($ids as $id) {
             $document = $snapshot->documents[$id] ?? null;
             if ($document !== null) {

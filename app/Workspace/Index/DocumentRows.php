@@ -100,7 +100,7 @@ final class DocumentRows
     public function addElsewhereOf(array $ids): void
     {
         foreach (ManyValues::portions($ids) as $chunk) {
-            $this->collectElsewhere(DB::table('document_references')->whereIn('document_id', $chunk)->where('target_kind', TargetKind::Outside->value)->whereNotNull('address'));
+            $this->collectElsewhere(ManyValues::among(DB::table('document_references'), 'document_id', $chunk)->where('target_kind', TargetKind::Outside->value)->whereNotNull('address'));
         }
     }
 
@@ -187,7 +187,7 @@ final class DocumentRows
         $new = array_values(array_filter($ids, fn (string $id): bool => isset($this->rows[$id]) && ! isset($this->read[$id])));
         $paths = [];
         foreach (ManyValues::portions($new) as $chunk) {
-            $this->collect(DB::table('document_references')->whereIn('document_id', $chunk));
+            $this->collect(ManyValues::among(DB::table('document_references'), 'document_id', $chunk));
         }
         foreach ($new as $id) {
             $this->read[$id] = true;

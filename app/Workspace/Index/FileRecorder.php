@@ -79,7 +79,7 @@ final readonly class FileRecorder
         // First the rows are held: what is read before that fixes what the transaction sees, and a draft that came since would be missed.
         $rows = $this->rows($workspace, array_map(static fn (FoundFile $file): string => $file->report->path, $found));
         $unfinished = UnfinishedOperations::of($workspace);
-        $drafts = DB::table('drafts')->whereIn('document_id', array_column($rows, 'id'))->pluck('hash', 'document_id')->all();
+        $drafts = ManyValues::among(DB::table('drafts'), 'document_id', array_column($rows, 'id'))->pluck('hash', 'document_id')->all();
         $unseen = $new = $changed = $changedUnderDraft = $reread = $rereadUnderDraft = $references = $changes = $again = $caughtUp = [];
         $now = now()->format('Y-m-d H:i:s.v');
         foreach ($found as $file) {

@@ -14,6 +14,9 @@ use Illuminate\Support\Facades\DB;
 /** References whose target is missing, over the working contents of a workspace. */
 final class Strays
 {
+    /** By what references are found that lead to a path. */
+    private const BY_TARGET = 'document_references_workspace_id_target_key_index';
+
     /** @return list<string> the paths that working contents point at and that no document has */
     public static function paths(Workspace $workspace): array
     {
@@ -37,7 +40,7 @@ final class Strays
     public static function toMissing(Workspace $workspace): Builder
     {
         // In this order: there are far more references than such paths.
-        return DB::query()->fromSub(self::missingKeys($workspace)->select('target_key'), 'missing')->join(DB::raw('document_references as r force index ('.ManyValues::BY_TARGET.')'), static fn (JoinClause $same) => $same->on('r.target_key', 'missing.target_key')->where('r.workspace_id', $workspace->id))
+        return DB::query()->fromSub(self::missingKeys($workspace)->select('target_key'), 'missing')->join(DB::raw('document_references as r force index ('.self::BY_TARGET.')'), static fn (JoinClause $same) => $same->on('r.target_key', 'missing.target_key')->where('r.workspace_id', $workspace->id))
             ->where('r.target_kind', TargetKind::File->value)->selectRaw('straight_join r.target_kind, r.target_path, r.address');
     }
 
