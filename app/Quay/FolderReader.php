@@ -60,8 +60,8 @@ final readonly class FolderReader
     {
         $counts = [];
         foreach (ManyValues::portions($ids) as $chunk) {
-            $counts += DB::table('document_references as r')->leftJoin('drafts', 'drafts.document_id', '=', 'r.document_id')
-                ->whereIn('r.document_id', $chunk)->whereRaw('r.in_draft = (drafts.document_id is not null)')->groupBy('r.document_id')
+            $counts += ManyValues::among(DB::table('document_references as r'), 'r.document_id', $chunk)->leftJoin('drafts', 'drafts.document_id', '=', 'r.document_id')
+                ->whereRaw('r.in_draft = (drafts.document_id is not null)')->groupBy('r.document_id')
                 ->pluck(DB::raw('count(*)'), 'r.document_id')->all();
         }
 

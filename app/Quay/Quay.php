@@ -46,7 +46,7 @@ final readonly class Quay
     public function open(array $ids): void
     {
         $ids = array_values(array_unique($ids));
-        if ($this->items(QuayItem::SHOWN)->whereIn('document_id', $ids)->count() === count($ids)) {
+        if (ManyValues::among($this->items(QuayItem::SHOWN), 'document_id', $ids)->count() === count($ids)) {
             return;
         }
         DB::transaction(function () use ($ids): void {

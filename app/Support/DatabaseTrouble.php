@@ -29,10 +29,10 @@ final class DatabaseTrouble
         return preg_match('~\b(1021|1114)\b|is full|Errcode: 28\b|error(?: nr\.?)? 28\b|No space left~i', $failure->getMessage()) === 1;
     }
 
-    /** Asked for an identity with letters that none has (MariaDB’s error 1267: their columns take ASCII only). */
+    /** Asked for an identity with letters that none has (MariaDB’s errors 1267 of one, 1271 of several: their columns take ASCII only). */
     public static function isForeignIdentity(\Throwable $failure): bool
     {
-        return $failure instanceof QueryException && ($failure->errorInfo[1] ?? null) === 1267;
+        return $failure instanceof QueryException && in_array($failure->errorInfo[1] ?? null, [1267, 1271], true);
     }
 
     /** Whether it is nothing about what was asked, so that the same can be asked again. */

@@ -50,7 +50,10 @@ final class ManyValues
      */
     public static function among(Builder|EloquentBuilder $rows, string $column, array $values): Builder|EloquentBuilder
     {
-        return count($values) <= self::FEW ? $rows->whereIn($column, $values)
-            : $rows->whereRaw($rows->getGrammar()->wrap($column).' in ('.self::TABLE.')', [json_encode(array_values($values), JSON_THROW_ON_ERROR)]);
+        // What has other letters is nobody’s, which the database would not take in a list.
+        $isList = count($values) <= self::FEW && mb_check_encoding($values, 'ASCII');
+
+        return $isList ? $rows->whereIn($column, $values)
+            : $rows->whereRaw($rows->getGrammar()->wrap($column).' in ('.self::TABLE.')', [json_encode(array_values($values), JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE)]);
     }
 }

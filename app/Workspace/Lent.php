@@ -25,7 +25,7 @@ final class Lent
             return [];
         }
         foreach (ManyValues::portions($ids) as $some) {
-            foreach (self::crates($workspace)->join('crate_documents', 'crate_documents.crate_id', '=', 'crates.id')->whereIn('document_id', $some)->orderBy('crates.id')->get(['document_id', 'recipient', 'name', 'crates.at']) as $row) {
+            foreach (ManyValues::among(self::crates($workspace)->join('crate_documents', 'crate_documents.crate_id', '=', 'crates.id'), 'document_id', $some)->orderBy('crates.id')->get(['document_id', 'recipient', 'name', 'crates.at']) as $row) {
                 $lent[$row->document_id] = ($row->recipient ?? 'someone')." in the crate “{$row->name}” since ".Carbon::parse($row->at)->format('j F Y');
             }
         }

@@ -229,3 +229,23 @@ it('says of a document that was taken away that it is not there, wherever it is 
     expect($failed)->toBe([]);
     api('GET', "documents/{$document->id}")->assertNotFound();
 });
+
+it('refuses identities with letters that none has, one or many of them', function (int $count) {
+    $none = static fn (int $n): string => str_repeat('ü', 12).sprintf('%02d', $n);
+    $ids = [$this->harbour->document('book.md')->id, ...array_map($none, range(1, $count))];
+    $answers = [
+        'plan' => api('POST', 'plan', ['decisions' => array_map(static fn (string $id): array => ['document' => $id, 'kind' => 'save'], $ids)]),
+        'decisions' => api('PATCH', 'decisions', ['choices' => array_map(static fn (string $id): array => ['document' => $id, 'decision' => ['kind' => 'save']], $ids)]),
+        'open' => api('POST', 'quay', ['documents' => $ids]),
+        'close' => api('POST', 'quay/close', ['documents' => $ids, 'choice' => 'hold']),
+        'rows' => api('GET', 'rows?documents='.rawurlencode(implode(',', $ids))),
+        'find in' => api('GET', 'find/places?q=book&documents='.rawurlencode(implode(',', $ids))),
+        'pictures' => api('GET', 'pictures?documents='.rawurlencode(implode(',', $ids))),
+        'copies' => api('POST', 'copies', ['documents' => $ids, 'folder' => 'copies']),
+        'small' => api('POST', 'small', ['documents' => $ids]),
+        'chart' => api('GET', 'chart?of=document&document='.rawurlencode($ids[1])),
+    ];
+    expect(array_filter(array_map(static fn ($answer): int => $answer->baseResponse->getStatusCode(), $answers), static fn (int $status): bool => $status >= 500))->toBe([]);
+    $answers['plan']->assertStatus(422);
+    $answers['open']->assertOk();
+})->with([1, 3, 20]);

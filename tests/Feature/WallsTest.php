@@ -153,7 +153,7 @@ it('reads and writes nothing outside while folders and files are swapped for lin
             return null;
         }
     };
-    for ($n = 0; $n < 1500; $n++) {
+    for ($n = 0; $n < 1500 || ($n < 15_000 && min($read, $linked, $refused) <= 50); $n++) {
         foreach (['sub/a.md', 'one.md'] as $path) {
             $bytes = $try(fn (): string => $files->bytes($path));
             $read += $bytes === 'inside' ? 1 : 0;

@@ -108,7 +108,7 @@ final readonly class TableSource implements DocumentSource
      */
     private function references(array $ids): array
     {
-        $query = DB::table('document_references as r')->whereIn('r.document_id', $ids)->orderBy('r.document_id')->orderBy('r.position');
+        $query = ManyValues::among(DB::table('document_references as r'), 'r.document_id', $ids)->orderBy('r.document_id')->orderBy('r.position');
         $query = $this->withDrafts ? $query->leftJoin('drafts as w', 'w.document_id', '=', 'r.document_id')->whereRaw('r.in_draft = (w.document_id is not null)') : $query->where('r.in_draft', false);
         $references = [];
         foreach ($query->get(['r.document_id', 'r.raw', 'r.target_kind', 'r.target_path', 'r.address']) as $row) {
