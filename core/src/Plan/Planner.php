@@ -23,22 +23,45 @@ final class Planner
         $relinking ??= Relinking::none();
         $redirections = Redirections::of($snapshot, $decisions, $relinking);
         $reasons = $this->chosen($snapshot, $decisions, $redirections);
+        $reasons = self::inOrder($snapshot, $reasons);
         $made = ($maker ?? ContentMaker::none())->make([...$this->arrivals($snapshot, $relinking, $redirections), ...$this->sketch($snapshot, $decisions, $redirections, $reasons)]);
 
         return $this->judge($snapshot, $decisions, $redirections, $reasons, $made, $relinking);
     }
 
     /**
+     * Targets before what refers to them, else as a person would look for them: by their paths, chapter 2 before chapter 10.
+     *
+     * @param  array<string, Reason>  $reasons  by document id
+     * @return array<string, Reason>
+     */
+    private static function inOrder(Snapshot $snapshot, array $reasons): array
+    {
+        $paths = [];
+        foreach ($reasons as $id => $reason) {
+            $paths[$id] = $snapshot->get((string) $id)->path;
+        }
+        asort($paths, SORT_STRING);
+        natcasesort($paths);
+        $ordered = [];
+        foreach ($snapshot->graph()->walk()->targetsFirst(array_map(strval(...), array_keys($paths))) as $id) {
+            $ordered[$id] = $reasons[$id];
+        }
+
+        return $ordered;
+    }
+
+    /**
      * @param  array<string, Decision>  $decisions
      * @param  array<string, Reason>  $reasons  by document id
-     * @return list<SketchedLine> targets before what refers to them
+     * @return list<SketchedLine> in the order of the reasons
      */
     private function sketch(Snapshot $snapshot, array $decisions, Redirections $redirections, array $reasons): array
     {
         $maker = new LineMaker($snapshot, $redirections);
         $sketches = [];
-        foreach ($snapshot->graph()->walk()->targetsFirst(array_map(strval(...), array_keys($reasons))) as $id) {
-            array_push($sketches, ...$maker->lines($snapshot->get($id), self::decisionOn($id, $decisions, $reasons), $reasons[$id]));
+        foreach ($reasons as $id => $reason) {
+            array_push($sketches, ...$maker->lines($snapshot->get((string) $id), self::decisionOn((string) $id, $decisions, $reasons), $reason));
         }
 
         return $sketches;
@@ -65,7 +88,7 @@ final class Planner
             $bySource[$one->sketch->source->id][] = $one->line;
         }
         $blockers = [];
-        foreach ($snapshot->graph()->walk()->targetsFirst(array_map(strval(...), array_keys($reasons))) as $id) {
+        foreach (array_map(strval(...), array_keys($reasons)) as $id) {
             $document = $snapshot->get($id);
             if (isset($made->problems[$id])) {
                 $blockers[] = new Blocker($id, $document->path, $made->problems[$id], [WayOut::leave($id)]);

@@ -131,7 +131,7 @@ final readonly class Walk
     }
 
     /**
-     * The nodes ordered so that each comes after those it refers to; within a cycle, in the given order.
+     * The nodes ordered so that each comes after those it refers to; what that leaves open is in the given order.
      *
      * @param  list<string>  $nodes
      * @return list<string>
@@ -139,6 +139,7 @@ final readonly class Walk
     public function targetsFirst(array $nodes): array
     {
         $starts = $this->nodes->numbered($nodes);
+        $places = array_flip($starts);
         $isWaiting = array_fill_keys($starts, true);
         $ordered = [];
         foreach ($starts as $start) {
@@ -150,10 +151,10 @@ final readonly class Walk
                 } elseif (isset($isWaiting[$node])) {
                     unset($isWaiting[$node]);
                     $stack[] = [$node, true];
-                    foreach (array_reverse($this->graph->targets()->at($node)) as $target) {
-                        if (isset($isWaiting[$target])) {
-                            $stack[] = [$target, false];
-                        }
+                    $below = array_filter($this->graph->targets()->at($node), static fn (int $target): bool => isset($isWaiting[$target]));
+                    usort($below, static fn (int $one, int $other): int => $places[$other] <=> $places[$one]);
+                    foreach ($below as $target) {
+                        $stack[] = [$target, false];
                     }
                 }
             }

@@ -57,6 +57,17 @@ it('pulls in the new documents that a saved one needs, at any depth, targets fir
     ]);
 });
 
+it('lists what no reference puts in order by its path, however it was decided on', function () {
+    $names = ['Appendix.md', 'chapter-1.md', 'chapter-2.md', 'chapter-10.md', 'tides/table.md'];
+    $documents = [...array_map(Docs::modified(...), $names), Docs::modified('book.md', ['chapter-10.md', 'chapter-2.md'])];
+    $decisions = array_fill_keys([...$names, 'book.md'], Decision::save());
+    $expected = ['Appendix.md', 'chapter-2.md', 'chapter-10.md', 'book.md', 'chapter-1.md', 'tides/table.md'];
+    $first = planFor(Docs::snapshot(...$documents), $decisions);
+    $second = planFor(Docs::snapshot(...array_reverse($documents)), array_reverse($decisions));
+
+    expect(array_keys(planLines($first)))->toBe($expected)->and(array_keys(planLines($second)))->toBe($expected)->and($second->fingerprint)->toBe($first->fingerprint);
+});
+
 it('leaves a needed document out when told so, and warns of the stray', function () {
     $snapshot = Docs::snapshot(Docs::modified('gauge.svg', ['arm.svg']), Docs::fresh('arm.svg'));
     $plan = planFor($snapshot, ['gauge.svg' => Decision::save(), 'arm.svg' => Decision::leave()]);

@@ -238,3 +238,10 @@ it('tells of all nodes whether a marked one is below them, as if each were asked
     }
     expect(Graph::of(['a'], [[]])->nearness()->marking(['a'])('b'))->toBeFalse();
 });
+
+it('keeps the given order where no reference says otherwise', function () {
+    $graph = graph(['book' => ['c2', 'c10', 'c1'], 'c1' => [], 'c2' => ['figure'], 'c10' => [], 'figure' => []]);
+
+    expect($graph->walk()->targetsFirst(['book', 'c1', 'c2', 'c10', 'figure']))->toBe(['c1', 'figure', 'c2', 'c10', 'book'])
+        ->and($graph->walk()->targetsFirst(['c10', 'c1', 'book', 'c2']))->toBe(['c10', 'c1', 'c2', 'book']);
+});
