@@ -9,6 +9,7 @@ import { Check } from '../ui/Check';
 import { Field } from '../ui/Field';
 import { Choice } from '../ui/ledger';
 import { Notice } from '../ui/Notice';
+import { useParts } from '../ui/useParts';
 import { count, readable, size } from '../ui/words';
 import { CrateProgress } from './CrateProgress';
 import { sums, unsettled, type Wish } from './wish';
@@ -36,6 +37,8 @@ export function CrateAside({ workspace, plan, wish, onChange, isBusy, problem, d
     const open = plan ? unsettled(plan.leads) : 0;
     const out = plan?.leads.reduce((sum, lead) => sum + lead.references, 0) ?? 0;
     const rows = plan ? sums(plan.entries, by) : [];
+    const some = useParts(rows, SHOWN);
+    const still = useParts(done?.still ?? [], SHOWN);
     const blanks = (wish.blank?.length ?? 0) + (wish.secrets ?? []).filter((one) => one.with !== null).length;
     async function keep() {
         const name = wish.name?.trim() ?? '';
@@ -84,12 +87,12 @@ export function CrateAside({ workspace, plan, wish, onChange, isBusy, problem, d
             {done && done.still.length > 0 && (
                 <Notice stop>
                     <span>What you had taken out still stands elsewhere in it:</span>
-                    {done.still.slice(0, SHOWN).map((one) => (
+                    {still.shown.map((one) => (
                         <span key={one.value}>
-                            “{readable(one.value)}” in {one.files.slice(0, 3).map(readable).join(', ')}
-                            {one.files.length > 3 ? ` and ${one.files.length - 3} more` : ''}
+                            “{readable(one.value)}” in {one.files.map(readable).join(', ')}
                         </span>
                     ))}
+                    {still.more}
                 </Notice>
             )}
             {problem && <Notice stop>{problem}</Notice>}
@@ -116,7 +119,7 @@ export function CrateAside({ workspace, plan, wish, onChange, isBusy, problem, d
                     </Choice>
                     <Sums aria-label="Sums">
                         <tbody>
-                            {rows.slice(0, SHOWN).map((row) => (
+                            {some.shown.map((row) => (
                                 <tr key={row.name}>
                                     <td>{readable(row.name)}</td>
                                     <td>{row.files}</td>
@@ -125,7 +128,7 @@ export function CrateAside({ workspace, plan, wish, onChange, isBusy, problem, d
                             ))}
                         </tbody>
                     </Sums>
-                    {rows.length > SHOWN && <small>and {rows.length - SHOWN} more</small>}
+                    {some.more}
                 </div>
             )}
             <Field label="Name" value={wish.name ?? ''} onChange={(name) => onChange({ ...wish, name })} />

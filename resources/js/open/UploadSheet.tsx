@@ -9,6 +9,7 @@ import { OneOf } from '../ui/Check';
 import { Field } from '../ui/Field';
 import { Notice } from '../ui/Notice';
 import { Sheet, SheetActions } from '../ui/Sheet';
+import { useParts } from '../ui/useParts';
 import { count, readable, size } from '../ui/words';
 import { send } from './sending';
 
@@ -57,6 +58,7 @@ export function UploadSheet({
     const tooLarge = (one: Incoming) => one.file.size > limit;
     const finished = [...done.values()].filter((state) => state !== 'waiting').length;
     const failed = [...done].filter(([, state]) => !['waiting', 'taken', 'skipped'].includes(state));
+    const { shown, more } = useParts(files, 200);
     const isDone = finished === files.length && !isWorking;
 
     async function take() {
@@ -112,7 +114,7 @@ export function UploadSheet({
                 />
             )}
             <List aria-label="Files">
-                {files.slice(0, 200).map((one) => {
+                {shown.map((one) => {
                     const state = done.get(one.path);
                     const clash = clashes.get(target(one));
                     return (
@@ -137,7 +139,7 @@ export function UploadSheet({
                     );
                 })}
             </List>
-            {files.length > 200 && <p>and {files.length - 200} more</p>}
+            {more}
             {check.isError && <Notice stop>{check.error.message}</Notice>}
             {(isWorking || finished > 0) && (
                 <Work role="status">

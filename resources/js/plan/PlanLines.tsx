@@ -1,13 +1,17 @@
+import { useState } from 'react';
 import styled from 'styled-components';
 import type { PlanLine } from '../api/client';
 import { SmallPicture } from '../pictures/SmallPicture';
 import { font } from '../theme/tokens';
 import { TextButton } from '../ui/Button';
-import { count, fileName, folder, readable, size } from '../ui/words';
+import { TextBox } from '../ui/Field';
+import { number } from '../ui/locale';
+import { useParts } from '../ui/useParts';
+import { fileName, folder, readable, size } from '../ui/words';
 import { happens } from './words';
 
-/** So many lines of one reason are shown before the rest is only counted. */
-const SHOWN = 60;
+/** So many lines of one reason are shown at once, and from so many on a plan can be searched. */
+const AT_ONCE = 60;
 
 const Group = styled.section`
     h3 { font: 600 13px ${font.plain}; color: var(--ink-soft); border-bottom: 1px solid var(--rule); padding-bottom: 3px; overflow-wrap: anywhere; }
@@ -115,23 +119,48 @@ interface Props {
 
 /** Every file that a plan touches, by the reason why. */
 export function PlanLines({ lines, onLeaveOut, onCompare }: Props) {
+    const [words, setWords] = useState('');
+    const isLong = lines.length > AT_ONCE;
+    const wanted = isLong ? words.trim().toLowerCase() : '';
     const groups = new Map<string, PlanLine[]>();
     for (const line of lines) {
         // A move is one thing to read: the line of its new place names the old one.
-        if (line.reasonKind === 'moves to') {
+        if (line.reasonKind === 'moves to' || !`${line.path}\n${line.reason}`.toLowerCase().includes(wanted)) {
             continue;
         }
-        groups.set(heading(line), [...(groups.get(heading(line)) ?? []), line]);
+        const title = heading(line);
+        const group = groups.get(title);
+        group ? group.push(line) : groups.set(title, [line]);
     }
     const rank = (lines: PlanLine[]) => ORDER.indexOf(lines[0]?.reasonKind ?? 'outside');
     const ordered = [...groups].sort(([, a], [, b]) => rank(a) - rank(b));
-    return ordered.map(([title, group]) => (
-        <Group key={title}>
+    return (
+        <>
+            {isLong && (
+                <TextBox
+                    value={words}
+                    onChange={(event) => setWords(event.target.value)}
+                    placeholder={`find among its ${number(lines.length)} lines`}
+                    aria-label="Find a file in the plan"
+                />
+            )}
+            {ordered.map(([title, group]) => (
+                <OneReason key={title} title={title} lines={group} onLeaveOut={onLeaveOut} onCompare={onCompare} />
+            ))}
+            {wanted !== '' && ordered.length === 0 && <p>No line of the plan has this in its path or its reason.</p>}
+        </>
+    );
+}
+
+function OneReason({ title, lines, onLeaveOut, onCompare }: Props & { title: string }) {
+    const { shown, more } = useParts(lines, AT_ONCE);
+    return (
+        <Group>
             <h3>
                 {readable(title)}
-                {group.length > 3 && ` (${group.length})`}
+                {lines.length > 3 && ` (${number(lines.length)})`}
             </h3>
-            {group.slice(0, SHOWN).map((line) => (
+            {shown.map((line) => (
                 <Line key={line.action + line.path} data-plan-line={line.path}>
                     <SmallPicture id={line.documentId} width={44} />
                     <b title={line.path}>{readable(fileName(line.path))}</b>
@@ -156,7 +185,7 @@ export function PlanLines({ lines, onLeaveOut, onCompare }: Props) {
                     </small>
                 </Line>
             ))}
-            {group.length > SHOWN && <p>and {count(group.length - SHOWN, 'more file')} of the same reason</p>}
+            {more}
         </Group>
-    ));
+    );
 }

@@ -17,6 +17,7 @@ import { useParts } from '../ui/useParts';
 import { count, fileName, readable } from '../ui/words';
 import { asDecisions, isDeciding } from './choices';
 import { useDecisions } from './decisions';
+import { MovedPlan } from './MovedPlan';
 import { PlanLines } from './PlanLines';
 import { Progress } from './Progress';
 import { Question } from './Question';
@@ -198,7 +199,7 @@ export const PlanPanel = memo(function PlanPanel({ workspace, rows, current, onE
                     <span>{notKept}</span>
                 </Notice>
             )}
-            {moved && plan && <Beside before={moved} now={plan} onSeen={forget} />}
+            {moved && plan && <MovedPlan before={moved} now={plan} onSeen={forget} />}
             {isChosen && query.isError && (
                 <Notice stop>
                     <span>{query.error.message}</span>
@@ -325,19 +326,5 @@ function Nothing({ workspace, unsaved, current, onEverything, onBelow, onThis }:
             </Scopes>
             {current && <Selected workspace={workspace} row={current} />}
         </>
-    );
-}
-
-function Beside({ before, now, onSeen }: { before: Plan; now: Plan; onSeen: () => void }) {
-    return (
-        <Notice>
-            <span>
-                The plan that you read: {deed(before) || 'nothing'} ({before.lines.map((line) => fileName(line.path)).join(', ')}).
-            </span>
-            <span>
-                The plan now: {deed(now) || 'nothing'} ({now.lines.map((line) => fileName(line.path)).join(', ')}).
-            </span>
-            <TextButton onPress={onSeen}>I have read the new plan</TextButton>
-        </Notice>
     );
 }
