@@ -100,10 +100,27 @@ it('stops a save that would write over a change from outside, and offers ways ou
     $browser = $this->browser->logIn($harbour->owner->email);
     $browser->decide('other.md', 'save')->sees('Write 1 file');
     $harbour->put('other.md', '# By another program');
-    $browser->press('Write 1 file')->sees('The plan that you read')->sees('changed outside of Hafenbuch');
+    $browser->press('Write 1 file')->sees('The plan is not the one that you read')->sees('Otherwise than you read (1)')->sees('changed outside of Hafenbuch');
     expect($harbour->read('other.md'))->toBe('# By another program');
 
     $browser->press('Take what is on disk')->sees('Drop 1 draft')->press('Drop 1 draft')->sees('It can be taken back');
     expect($harbour->read('other.md'))->toBe('# By another program');
     $browser->sees('By another program');
+});
+
+it('shows every line of a long plan, in the order of their paths, and finds one of them', function () {
+    foreach (range(1, 70) as $n) {
+        $this->harbour->draft("readings/reading-{$n}.md", "# Reading {$n}\n");
+    }
+    $browser = $this->browser->logIn($this->harbour->owner->email);
+    $browser->press('The whole quay')->sees('Write 73 files');
+    $lines = static fn (): array => $browser->script('return [...document.querySelectorAll("[data-plan-line]")].map((line) => line.dataset.planLine)');
+    expect($lines())->toHaveCount(60);
+    $browser->press('13 more: show them')->find('[data-plan-line="readings/reading-70.md"]');
+    $shown = $lines();
+    expect($shown)->toHaveCount(73)->and(array_search('readings/reading-9.md', $shown, true))->toBeLessThan(array_search('readings/reading-10.md', $shown, true));
+
+    $browser->fill('Find a file in the plan', 'READING-42')->lacks('[data-plan-line="other.md"]');
+    expect($lines())->toBe(['readings/reading-42.md']);
+    $browser->fill('Find a file in the plan', 'nowhere')->sees('No line of the plan has this');
 });

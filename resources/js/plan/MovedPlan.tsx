@@ -31,7 +31,10 @@ export function MovedPlan({ before, now, onSeen }: Props) {
     return (
         <Notice>
             <span>
-                The plan is not the one that you read. That one would {said(before)}, this one would {said(now)}.
+                The plan is not the one that you read.{' '}
+                {said(before) === said(now)
+                    ? `It would ${said(now)} as well.`
+                    : `That one would ${said(before)}, this one would ${said(now)}.`}
             </span>
             <Some title="Not in the plan that you read" lines={came} />
             <Some title="Otherwise than you read" lines={changed} />

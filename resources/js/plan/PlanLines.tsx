@@ -18,9 +18,11 @@ const Group = styled.section`
     > p { font-size: 13px; color: var(--ink-soft); padding: 5px 0; }
 `;
 const Line = styled.div`
-    display: grid; grid-template-columns: 44px minmax(0, 1fr) auto; gap: 0 10px; padding: 5px 0; > :first-child { grid-row: 1 / 3; } border-bottom: 1px solid var(--rule);
+    display: grid; grid-template-columns: 44px minmax(0, 1fr); gap: 0 10px; padding: 5px 0; border-bottom: 1px solid var(--rule);
+    > :first-child { grid-row: 1 / 3; }
+    > div { display: flex; gap: 10px; justify-content: space-between; > :last-child { flex: none; } }
     b { font: 13px/18px ${font.mono}; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-    i { font-style: normal; font-size: 13px; line-height: 18px; text-align: right; }
+    i { font-style: normal; font-size: 13px; line-height: 18px; }
     small { font-size: 12.5px; color: var(--ink-soft); overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
 `;
 
@@ -163,26 +165,30 @@ function OneReason({ title, lines, onLeaveOut, onCompare }: Props & { title: str
             {shown.map((line) => (
                 <Line key={line.action + line.path} data-plan-line={line.path}>
                     <SmallPicture id={line.documentId} width={44} />
-                    <b title={line.path}>{readable(fileName(line.path))}</b>
-                    <i>{happens(line)}</i>
-                    <small title={`${line.path}: ${line.reason}`}>{where(line)}</small>
-                    <small style={{ textAlign: 'right' }}>
-                        {sizes(line)}
-                        {line.reasonKind === 'needed' && onLeaveOut && (
-                            <>
-                                {' · '}
-                                <TextButton onPress={() => onLeaveOut(line)}>leave out</TextButton>
-                            </>
-                        )}
-                        {onCompare && ['write', 'replace', 'redraft'].includes(line.action) && (
-                            <>
-                                {' · '}
-                                <TextButton aria-label={`Compare ${line.path}`} onPress={() => onCompare(line)}>
-                                    compare
-                                </TextButton>
-                            </>
-                        )}
-                    </small>
+                    <div>
+                        <b title={line.path}>{readable(fileName(line.path))}</b>
+                        <i>{happens(line)}</i>
+                    </div>
+                    <div>
+                        <small title={`${line.path}: ${line.reason}`}>{where(line)}</small>
+                        <small>
+                            {sizes(line)}
+                            {line.reasonKind === 'needed' && onLeaveOut && (
+                                <>
+                                    {' · '}
+                                    <TextButton onPress={() => onLeaveOut(line)}>leave out</TextButton>
+                                </>
+                            )}
+                            {onCompare && ['write', 'replace', 'redraft'].includes(line.action) && (
+                                <>
+                                    {' · '}
+                                    <TextButton aria-label={`Compare ${line.path}`} onPress={() => onCompare(line)}>
+                                        compare
+                                    </TextButton>
+                                </>
+                            )}
+                        </small>
+                    </div>
                 </Line>
             ))}
             {more}
