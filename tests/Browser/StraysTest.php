@@ -34,6 +34,23 @@ it('mends all that a renamed folder has broken by one answer, and lets a stray b
     expect(Operation::query()->where('workspace_id', $this->harbour->workspace->id)->pluck('kind')->all())->toBe(['relink'])->and($browser->faults())->toBe([]);
 });
 
+it('says what of a plan is another than was read, when it is carried out and when it is taken back', function () {
+    rename("{$this->harbour->root}/old-scans", "{$this->harbour->root}/scans");
+    $this->harbour->scan();
+    $browser = $this->browser->logIn($this->harbour->owner->email);
+    $browser->keys('t')->sees('Write 2 files');
+    $this->harbour->put('book.md', "# Book, by another program\n\n![drum](old-scans/drum.png) ![pen](old-scans/pen.png)\n");
+    $browser->press('Write 2 files')->sees('Otherwise than you read (1)')->sees('It would write 2 files as well')->press('I have read the new plan')->lacks('section[aria-label="Otherwise than you read"]')->sees('Look for changed files, then plan again');
+    $this->harbour->scan();
+    $browser->press('Write 2 files')->sees('can be taken back as one');
+    expect($this->harbour->read('book.md'))->toBe("# Book, by another program\n\n![drum](scans/drum.png) ![pen](scans/pen.png)\n");
+
+    $browser->press('Entry 1')->press('Take it back')->sees('Takes back entry 1');
+    $this->harbour->put('panel.svg', '<svg xmlns="http://www.w3.org/2000/svg"/>');
+    $browser->press('Write 2 files')->sees('The plan is not the one that you read');
+    expect($this->harbour->read('book.md'))->toContain('(scans/drum.png)');
+});
+
 it('mends many strays by keys alone', function () {
     $links = '';
     for ($n = 0; $n < 60; $n++) {

@@ -2,6 +2,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import styled from 'styled-components';
 import { answer, api, type Entry, type Plan, Problem } from '../api/client';
+import { MovedPlan } from '../plan/MovedPlan';
 import { PlanLines } from '../plan/PlanLines';
 import { Statement } from '../plan/Statement';
 import { ACTIONS, deed } from '../plan/words';
@@ -36,6 +37,8 @@ export function EntryPage({ workspace, entry }: { workspace: string; entry: Entr
     const client = useQueryClient();
     const [opened, setOpened] = useState<ReadonlySet<number>>(new Set(entry.lines.length > 0 ? [0] : []));
     const [plan, setPlan] = useState<Plan | null>(null);
+    /** The plan that was read, where another one has come in its place. */
+    const [moved, setMoved] = useState<Plan | null>(null);
     const lines = useParts(entry.lines, 100);
     const blockers = useParts(plan?.blockers ?? []);
     const warnings = useParts(plan?.warnings ?? []);
@@ -46,11 +49,13 @@ export function EntryPage({ workspace, entry }: { workspace: string; entry: Entr
     async function attempt(work: () => Promise<void>) {
         setBusy(true);
         setProblem(null);
+        setMoved(null);
         try {
             await work();
         } catch (error) {
             setProblem((error as Error).message);
             if (error instanceof Problem && error.body.now) {
+                setMoved(plan);
                 setPlan(error.body.now as Plan);
             }
         }
@@ -151,6 +156,7 @@ export function EntryPage({ workspace, entry }: { workspace: string; entry: Entr
                     onClose={() => setPlan(null)}
                 >
                     <div style={{ overflowY: 'auto', display: 'flex', flexDirection: 'column', gap: 12 }}>
+                        {moved && <MovedPlan before={moved} now={plan} onSeen={() => setMoved(null)} />}
                         {blockers.shown.map((blocker) => (
                             <Notice stop key={blocker.path}>
                                 <code>{readable(blocker.path)}</code>

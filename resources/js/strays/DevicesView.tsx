@@ -143,11 +143,7 @@ export function DevicesView() {
             </Main>
             <PlanAside
                 sub="what putting another in its place would write"
-                plan={planned.plan}
-                problem={planned.problem}
-                isBusy={planned.isBusy}
-                note={planned.note}
-                onNote={planned.setNote}
+                planned={planned}
                 onCarryOut={async () => {
                     if (await planned.run()) {
                         setPair(null);

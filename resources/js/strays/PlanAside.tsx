@@ -2,6 +2,7 @@ import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import styled from 'styled-components';
 import type { Plan } from '../api/client';
+import { MovedPlan } from '../plan/MovedPlan';
 import { PlanLines } from '../plan/PlanLines';
 import { deed } from '../plan/words';
 import { useCommands } from '../shell/commands';
@@ -17,18 +18,23 @@ const Path = styled.span`font: 12.5px ${font.mono}; overflow-wrap: anywhere;`;
 
 interface Props {
     sub: string;
-    plan: Plan | undefined;
-    problem: string | null;
-    isBusy: boolean;
-    note: string;
-    onNote: (note: string) => void;
+    planned: {
+        plan: Plan | undefined;
+        moved: Plan | null;
+        read: () => void;
+        problem: string | null;
+        isBusy: boolean;
+        note: string;
+        setNote: (note: string) => void;
+    };
     onCarryOut: () => void;
     /** What stands there while nothing is chosen, or after it is done. */
     children?: ReactNode;
 }
 
 /** What an answer would write, before it is carried out. */
-export function PlanAside({ sub, plan, problem, isBusy, note, onNote, onCarryOut, children }: Props) {
+export function PlanAside({ sub, planned, onCarryOut, children }: Props) {
+    const { plan, moved, problem, isBusy } = planned;
     const blockers = useParts(plan?.blockers ?? []);
     const warnings = useParts(plan?.warnings ?? []);
     const isStopped = (plan?.blockers.length ?? 0) > 0;
@@ -42,7 +48,7 @@ export function PlanAside({ sub, plan, problem, isBusy, note, onNote, onCarryOut
                 plan &&
                 plan.lines.length > 0 && (
                     <>
-                        <Field label="Note for the logbook" value={note} onChange={onNote} />
+                        <Field label="Note for the logbook" value={planned.note} onChange={planned.setNote} />
                         <Button $main data-kept isDisabled={isBusy || isStopped} onPress={onCarryOut}>
                             {isBusy ? 'Writing …' : deed(plan)}
                         </Button>
@@ -52,6 +58,7 @@ export function PlanAside({ sub, plan, problem, isBusy, note, onNote, onCarryOut
         >
             {children}
             {problem && <Notice stop>{problem}</Notice>}
+            {moved && plan && <MovedPlan before={moved} now={plan} onSeen={planned.read} />}
             {blockers.shown.map((blocker) => (
                 <Notice key={blocker.documentId + blocker.path + blocker.message} stop>
                     <Path>{readable(blocker.path)}</Path>

@@ -231,11 +231,7 @@ export function StraysView() {
             </Main>
             <PlanAside
                 sub="what your answers would write"
-                plan={planned.plan}
-                problem={planned.problem}
-                isBusy={planned.isBusy}
-                note={planned.note}
-                onNote={planned.setNote}
+                planned={planned}
                 onCarryOut={async () => {
                     if (await planned.run()) {
                         startAgain();

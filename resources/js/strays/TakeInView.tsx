@@ -143,15 +143,7 @@ export function TakeInView() {
                     )}
                 </Scroll>
             </Main>
-            <PlanAside
-                sub="what taking in would write"
-                plan={planned.plan}
-                problem={planned.problem}
-                isBusy={planned.isBusy}
-                note={planned.note}
-                onNote={planned.setNote}
-                onCarryOut={() => void planned.run()}
-            >
+            <PlanAside sub="what taking in would write" planned={planned} onCarryOut={() => void planned.run()}>
                 {planned.done &&
                     (planned.done.entry ? (
                         <Done workspace={workspace} entry={planned.done.entry}>

@@ -15,6 +15,8 @@ export function usePlanned<W, D>(
     const [isBusy, setBusy] = useState(false);
     const [problem, setProblem] = useState<string | null>(null);
     const [done, setDone] = useState<D | null>(null);
+    /** The plan that was read, where another one has come in its place. */
+    const [moved, setMoved] = useState<Plan | null>(null);
     const query = useQuery({
         queryKey: [workspace, 'plan', what, wish],
         queryFn: () => (wish === null ? Promise.reject(new Error('nothing')) : make(wish)),
@@ -30,6 +32,7 @@ export function usePlanned<W, D>(
         }
         setBusy(true);
         setProblem(null);
+        setMoved(null);
         try {
             const result = await carryOut(wish, plan.fingerprint, note.trim() || null);
             setDone(result);
@@ -41,6 +44,7 @@ export function usePlanned<W, D>(
             setProblem(
                 isChanged ? 'Something has changed since this plan was made. It is made anew; read it again.' : (error as Error).message,
             );
+            setMoved(isChanged ? plan : null);
             await query.refetch();
             return null;
         } finally {
@@ -57,5 +61,11 @@ export function usePlanned<W, D>(
         run,
         done,
         forget: () => setDone(null),
+        /** The plan that was read in place of the present one, as long as the person has not read that. */
+        moved,
+        read() {
+            setMoved(null);
+            setProblem(null);
+        },
     };
 }
