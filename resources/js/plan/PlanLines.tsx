@@ -23,7 +23,7 @@ const Line = styled.div`
     > div { display: flex; gap: 10px; justify-content: space-between; > :last-child { flex: none; } }
     b { font: 13px/18px ${font.mono}; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
     i { font-style: normal; font-size: 13px; line-height: 18px; }
-    small { font-size: 12.5px; color: var(--ink-soft); overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+    small { font-size: 12.5px; color: var(--ink-soft); overflow-wrap: anywhere; }
 `;
 
 function sizes(line: PlanLine): string {
