@@ -129,12 +129,12 @@ arch('one class opens what lies in a workspace')
         'App\Workspace\Files', 'App\Workspace\Kept\KeptFile', 'App\Workspace\WorkspaceLock', 'App\Workspace\Reading\ReaderProcess', 'App\Sessions\Carrying',
     ]);
 
-it('asks for rows by many keys in one way, which no wrong count of the database leads astray; and deletes by lists', function () {
+it('asks for rows by many keys in one way, which no wrong count of the database leads astray; and deletes and locks by lists', function () {
     $files = iterator_to_array(new RegexIterator(new RecursiveIteratorIterator(new RecursiveDirectoryIterator(dirname(__DIR__).'/app')), '~\.php$~'), false);
     $having = static fn (string $pattern): array => array_map(strval(...), array_values(array_filter($files, static fn (SplFileInfo $file): bool => preg_match($pattern, (string) file_get_contents((string) $file)) === 1)));
     expect($having('~ManyValues::among~'))->not->toBe([])
         ->and($having("~DB::table\('(?:documents|document_references)[^;]*whereIn\('(?:\w+\.)?(?:\w+_key|saved_hash)'~"))->toBe([])
-        ->and($having('~ManyValues::among[^;]*\)->(?:delete|update|increment)\(~'))->toBe([]);
+        ->and($having('~ManyValues::among[^;]*\)->(?:delete|update|increment|lockForUpdate|sharedLock)\(~'))->toBe([]);
 });
 
 arch('services know nothing of requests')

@@ -81,11 +81,11 @@ final readonly class ReturningDrafts
     private function locked(Workspace $workspace, array $ids, User $person): array
     {
         $documents = [];
-        foreach (ManyValues::among(Document::query()->with('draft')->where('workspace_id', $workspace->id), 'id', $ids)->orderBy('id')->lockForUpdate()->get() as $document) {
+        foreach (ManyValues::locked(Document::query()->with('draft')->where('workspace_id', $workspace->id), 'id', $ids)->orderBy('id')->get() as $document) {
             $documents[$document->id] = $document->setRelation('workspace', $workspace);
         }
         // The transaction sees what was there when it first read; what came since shows only to a reading that locks.
-        $drafted = array_fill_keys(ManyValues::among(DB::table('drafts'), 'document_id', $ids)->lockForUpdate()->pluck('document_id')->all(), true);
+        $drafted = array_fill_keys(ManyValues::locked(DB::table('drafts'), 'document_id', $ids)->pluck('document_id')->all(), true);
         foreach ($ids as $id) {
             $document = $documents[$id] ?? throw Refused::because('A document went away meanwhile. Nothing has been changed; look again.');
             if (isset($drafted[$id]) || $document->dropped_at !== null) {

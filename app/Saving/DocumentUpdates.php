@@ -149,7 +149,7 @@ final readonly class DocumentUpdates
     private function documents(Workspace $workspace, array $ids): array
     {
         $documents = [];
-        foreach (ManyValues::among(Document::query()->with('draft')->lockForUpdate(), 'id', $ids)->orderBy('id')->get() as $document) {
+        foreach (ManyValues::locked(Document::query()->with('draft'), 'id', $ids)->orderBy('id')->get() as $document) {
             $documents[$document->id] = $document->setRelation('workspace', $workspace);
         }
 

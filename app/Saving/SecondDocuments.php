@@ -23,7 +23,7 @@ final readonly class SecondDocuments
     /** @param array<string, string> $owners by path: the id of the document that the operation gives it to */
     public function giveWay(Workspace $workspace, Operation $operation, array $owners): void
     {
-        $seconds = ManyValues::among(Document::query(), 'file_key', array_map(Document::key(...), array_map(strval(...), array_keys($owners))))->with('draft')->lockForUpdate()->where('workspace_id', $workspace->id)
+        $seconds = ManyValues::locked(Document::query(), 'file_key', array_map(Document::key(...), array_map(strval(...), array_keys($owners))))->with('draft')->where('workspace_id', $workspace->id)
             ->whereNotIn('id', array_values($owners))
             ->where('created_at', '>=', $operation->created_at)->whereDoesntHave('versions')->orderBy('id')->get();
         foreach ($seconds as $second) {

@@ -20,17 +20,6 @@ use Tests\Support\Harbour;
 
 const COUNTED_TABLES = ['documents', 'document_references'];
 
-const FOUND_BY = [
-    ['documents', 'id', 'PRIMARY'],
-    ['documents', 'path_key', 'documents_there_index'],
-    ['documents', 'fold_key', 'documents_workspace_id_fold_key_index'],
-    ['documents', 'file_key', 'documents_workspace_id_file_key_unique'],
-    ['documents', 'saved_hash', 'documents_workspace_id_saved_hash_index'],
-    ['document_references', 'document_id', 'PRIMARY'],
-    ['document_references', 'target_key', 'document_references_workspace_id_target_key_index'],
-    ['document_references', 'address_key', 'document_references_workspace_id_address_key_index'],
-];
-
 /** @return int rows that the database has looked at for this connection */
 function rowsRead(): int
 {
@@ -96,10 +85,10 @@ it('finds what belongs to hundreds of paths among very many without reading them
         $ask();
         expect(rowsRead() - $before)->toBeLessThan(4500, $name);
     }
-    foreach (FOUND_BY as [$table, $column, $index]) {
+    foreach (['documents' => 'id', 'document_references' => 'document_id'] as $table => $column) {
         $rows = ManyValues::among(DB::table($table)->where('workspace_id', $workspace->id), $column, $targets);
         $steps = array_map(static fn (object $step): string => "{$step->table} {$step->type} {$step->key}", DB::select("explain {$rows->toSql()}", $rows->getBindings()));
-        expect($steps[0])->toStartWith('<subquery2> ALL')->and($steps[1])->toMatch("~^{$table} (eq_)?ref {$index}$~");
+        expect($steps[0])->toStartWith('<subquery2> ALL')->and($steps[1])->toMatch("~^{$table} (eq_)?ref PRIMARY$~");
     }
 });
 
@@ -113,6 +102,20 @@ it('finds the same rows by few values and by many, none twice, whatever the ques
         ->and(ManyValues::among(Document::query()->where('workspace_id', $workspace->id), 'path_key', $keys)->count())->toBe($count)
         ->and(ManyValues::among(Document::query()->where('workspace_id', $workspace->id), 'path_key', [])->count())->toBe(0);
 })->with([1, 2, 3, 20]);
+
+it('locks the rows that are asked for, and none beside them, in a small workspace too', function (string $column) {
+    $workspace = (new Harbour)->workspace;
+    insertDocuments($workspace, array_map(static fn (int $n): string => "f{$n}.md", range(1, 12)));
+    DB::table('documents')->where('workspace_id', $workspace->id)->update(['file_key' => DB::raw('path_key')]);
+    $values = DB::table('documents')->where('workspace_id', $workspace->id)->pluck($column)->all();
+    config(['database.connections.other' => config('database.connections.'.DB::getDefaultConnection())]);
+    DB::transaction(function () use ($workspace, $column, $values) {
+        ManyValues::locked(Document::query(), $column, array_slice($values, 0, 6))->where('workspace_id', $workspace->id)->orderBy('id')->get();
+        $free = DB::connection('other')->select("select {$column} as value from documents where workspace_id = ? for update skip locked", [$workspace->id]);
+        expect(array_column($free, 'value'))->toEqualCanonicalizing(array_slice($values, 6));
+    });
+    DB::purge('other');
+})->with(['id', 'file_key']);
 
 it('has the database count its tables anew when very many files have come, and once an hour', function () {
     $harbour = new Harbour;

@@ -187,7 +187,7 @@ final readonly class TakingIn
     {
         $documents = [];
         foreach (ManyValues::portions(array_values(array_filter(array_map(static fn (ComingRow $row): ?string => $row->row->documentId(), $rows)))) as $ids) {
-            foreach (ManyValues::among(Document::query(), 'id', $ids)->with('draft')->where('workspace_id', $workspace->id)->whereNull('dropped_at')->orderBy('id')->lockForUpdate()->get() as $document) {
+            foreach (ManyValues::locked(Document::query(), 'id', $ids)->with('draft')->where('workspace_id', $workspace->id)->whereNull('dropped_at')->orderBy('id')->get() as $document) {
                 $documents[$document->id] = $document->setRelation('workspace', $workspace);
             }
         }

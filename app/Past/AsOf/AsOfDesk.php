@@ -62,7 +62,7 @@ final readonly class AsOfDesk
         $when = $entry === 0 ? 'before entry 1' : "as of entry {$entry}";
         DB::transaction(function () use ($workspace, $rows, $person, $when): void {
             // All are held before anything else is read, which fixes what the transaction sees.
-            $documents = ManyValues::among(Document::query()->with('draft'), 'id', array_map(static fn (AsOfRow $row): string => $row->documentId, $rows))->orderBy('id')->lockForUpdate()->get()->keyBy('id');
+            $documents = ManyValues::locked(Document::query()->with('draft'), 'id', array_map(static fn (AsOfRow $row): string => $row->documentId, $rows))->orderBy('id')->get()->keyBy('id');
             foreach ($rows as $row) {
                 $this->take($workspace, $documents->get($row->documentId) ?? throw Refused::because("{$row->path} went away meanwhile. Look again."), $row, $person, $when);
             }

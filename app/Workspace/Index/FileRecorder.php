@@ -188,8 +188,8 @@ final readonly class FileRecorder
     private function rows(Workspace $workspace, array $paths): array
     {
         $rows = [];
-        $found = ManyValues::among(DB::table('documents'), 'file_key', array_map(Document::key(...), $paths))->where('workspace_id', $workspace->id)
-            ->orderBy('id')->lockForUpdate()->get(['id', 'path', 'saved_hash', 'size', 'is_gone', 'revision', 'read_by']);
+        $found = ManyValues::locked(DB::table('documents'), 'file_key', array_map(Document::key(...), $paths))->where('workspace_id', $workspace->id)
+            ->orderBy('id')->get(['id', 'path', 'saved_hash', 'size', 'is_gone', 'revision', 'read_by']);
         foreach ($found as $row) {
             $rows[$row->path] = $row;
         }
